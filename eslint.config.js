@@ -18,6 +18,30 @@ const noClock = [
   },
 ]
 
+/** What is read on screen goes through `say`, so that it is in the catalogue whole, and another language can say it. */
+const word = '/[A-Za-z]{3}/'
+const shownHere = 'JSXAttribute[name.name=/^(label|title|placeholder|hint|alt|submit|aria-label)$/]'
+const child = 'JSXElement > JSXExpressionContainer'
+const unsaid = [
+  `JSXText[value=${word}]`,
+  // An example of what may be typed holds no sentence: "IC4, C3-C7".
+  `${shownHere} > Literal[value=/[a-z]{3}/]`,
+  `${shownHere} > JSXExpressionContainer > TemplateLiteral > TemplateElement[value.raw=${word}]`,
+  `${shownHere} > JSXExpressionContainer > :matches(ConditionalExpression, LogicalExpression) > :matches(Literal[value=${word}], TemplateLiteral > TemplateElement[value.raw=${word}])`,
+  `:matches(${child}, JSXFragment > JSXExpressionContainer) > :matches(Literal[value=${word}], TemplateLiteral > TemplateElement[value.raw=${word}])`,
+  `${child} > :matches(ConditionalExpression, LogicalExpression) > :matches(Literal[value=${word}], TemplateLiteral > TemplateElement[value.raw=${word}])`,
+].map((selector) => ({ selector, message: 'Words on screen are said: say(…).' }))
+const unsaidWords = [
+  {
+    selector: `:not(MemberExpression) > TemplateLiteral > TemplateElement[value.raw=${word}]`,
+    message: 'A sentence is said whole, with slots: say(…).',
+  },
+  {
+    selector: "CallExpression[callee.name='say'] > :first-child:not(Literal):not(Identifier[name='say'])",
+    message: 'What is said stands here as it is written, so that the catalogue finds it.',
+  },
+]
+
 export default tseslint.config(
   {
     ignores: [
@@ -46,6 +70,16 @@ export default tseslint.config(
     files: ['core/**/*.ts', 'api/**/*.ts', 'server/**/*.ts', 'web/**/*.{ts,tsx}'],
     ignores: ['server/platform/clock.ts', 'web/app/clock.ts', '**/*.test.ts', 'server/testing/**'],
     rules: { 'no-restricted-syntax': ['error', ...noClock] },
+  },
+  {
+    files: ['web/**/*.tsx'],
+    ignores: ['**/*.test.tsx', 'web/testing/**'],
+    rules: { 'no-restricted-syntax': ['error', ...noClock, ...unsaid] },
+  },
+  {
+    files: ['api/words/**/*.ts'],
+    ignores: ['**/*.test.ts', 'api/words/{say,lists}.ts'],
+    rules: { 'no-restricted-syntax': ['error', ...noClock, ...unsaidWords] },
   },
   {
     files: ['web/**/*.{ts,tsx}'],

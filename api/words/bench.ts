@@ -1,4 +1,5 @@
 /** What entries of the bench say: work, screws, power, hazards, questions, waits, what is left to do, what is supposed. */
+import { say } from './say.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { DiagnosisEnd } from '#core/history/bodies/diagnosis.ts'
 import { precautionTitle } from './checks.ts'
@@ -29,44 +30,47 @@ type BenchBody = Extract<
 const behind = (words: string | undefined): string => (words ? `, ${words}` : '')
 
 function changeOf(body: Extract<Body, { kind: 'change' }>): string {
-  const range = body.from !== undefined && body.to !== undefined ? ` from ${body.from} to ${body.to}` : ''
-  const scale = body.scale ? ` of ${body.scale}` : ''
-  const mark = body.mark ? `, marked ${body.mark}` : ''
+  const range =
+    body.from !== undefined && body.to !== undefined
+      ? say(' from {from} to {to}', { from: body.from, to: body.to })
+      : ''
+  const scale = body.scale ? say(' of {scale}', { scale: body.scale }) : ''
+  const mark = body.mark ? say(', marked {mark}', { mark: body.mark }) : ''
   return `${body.verb} ${body.target.name}${range}${scale}${mark}${behind(body.words)}`
 }
 
 const fastened: Readonly<Record<Extract<Body, { kind: 'fastening' }>['way'], string>> = {
-  off: 'off',
-  on: 'on',
-  loosened: 'loosened',
-  tightened: 'tightened',
-  missing: 'not there',
-  lost: 'lost',
+  off: say('off'),
+  on: say('on'),
+  loosened: say('loosened'),
+  tightened: say('tightened'),
+  missing: say('not there'),
+  lost: say('lost'),
 }
 
 const became: Readonly<Record<Extract<Body, { kind: 'advice'; what: 'became' }>['outcome'], string>> = {
-  held: 'tried, and it held',
-  'did not hold': 'tried, and it did not hold',
-  'no difference': 'tried, and it made no difference',
-  dropped: 'dropped, not tried',
+  held: say('tried, and it held'),
+  'did not hold': say('tried, and it did not hold'),
+  'no difference': say('tried, and it made no difference'),
+  dropped: say('dropped, not tried'),
 }
 
 /** How a search for a fault ended without a cause. */
 export const endWords: Readonly<Record<DiagnosisEnd, string>> = {
-  'replace the module': 'the whole module is replaced',
-  'display only': 'shown from now on, not run',
-  'cause unknown': 'kept, cause not known',
+  'replace the module': say('the whole module is replaced'),
+  'display only': say('shown from now on, not run'),
+  'cause unknown': say('kept, cause not known'),
 }
 
 /** From when a fault is. */
 export const onsetWords = (when: string): string =>
   when === 'not known'
-    ? 'a time that is not known'
+    ? say('a time that is not known')
     : when === 'with us'
-      ? 'its time with us'
+      ? say('its time with us')
       : when === 'before it was retired'
-        ? 'before it was retired'
-        : `its time ${when}`
+        ? say('before it was retired')
+        : say('its time {when}', { when })
 
 export function benchEntry(body: BenchBody, names: EntryNames): EntryWords {
   const plain = (what: string, result = ''): EntryWords => ({ what, result, proof: false })
@@ -75,15 +79,15 @@ export function benchEntry(body: BenchBody, names: EntryNames): EntryWords {
   switch (body.kind) {
     case 'change':
       return plain(
-        `${changeOf(body)}${body.method ? `, by ${label(body.method, 'a house method')}` : ''}`,
+        `${changeOf(body)}${body.method ? say(', by {label}', { label: label(body.method, 'a house method') }) : ''}`,
         body.failed
-          ? 'did not succeed'
+          ? say('did not succeed')
           : body.reach === 'outside'
             ? body.verified
-              ? 'verified'
-              : 'outside only'
+              ? say('verified')
+              : say('outside only')
             : body.reach === 'disturbed'
-              ? 'disturbed'
+              ? say('disturbed')
               : '',
       )
     case 'fastening':
@@ -91,16 +95,24 @@ export function benchEntry(body: BenchBody, names: EntryNames): EntryWords {
         `${fastened[body.way]} ${body.what}: ${body.count} ${body.size}${body.head ? ` ${body.head}` : ''}${behind(body.cup)}`,
       )
     case 'connection':
-      return plain(`${body.way === 'off' ? 'unplugged' : 'plugged'} ${body.connector}`)
+      return plain(`${body.way === 'off' ? say('unplugged') : say('plugged')} ${body.connector}`)
     case 'power':
-      return plain(`switched ${body.way}${behind(body.words)}`)
+      return plain(say('switched {way}{behind}', { way: body.way, behind: behind(body.words) }))
     case 'incident':
       return plain(
         body.damage
-          ? `damage: ${body.damage}${body.target ? ` at ${body.target.name}` : ''}, ${body.words}`
-          : `incident: ${body.words}`,
+          ? say('damage: {damage}{more}, {words}', {
+              damage: body.damage,
+              more: body.target ? say(' at {name}', { name: body.target.name }) : '',
+              words: body.words,
+            })
+          : say('incident: {words}', { words: body.words }),
         [
-          body.by === undefined ? '' : body.by === 'not known' ? 'by whom is not known' : `by ${body.by}`,
+          body.by === undefined
+            ? ''
+            : body.by === 'not known'
+              ? say('by whom is not known')
+              : say('by {by}', { by: body.by }),
           body.undone === 'not known' ? '' : body.undone,
         ]
           .filter(Boolean)
@@ -108,48 +120,80 @@ export function benchEntry(body: BenchBody, names: EntryNames): EntryWords {
       )
     case 'hazard':
       return body.what === 'noted'
-        ? plain(`hazard: ${body.words}`, body.barsPower ? 'do not power' : '')
-        : plain(`hazard over: ${label(body.hazard, 'the hazard')}`, body.words)
+        ? plain(say('hazard: {words}', { words: body.words }), body.barsPower ? say('do not power') : '')
+        : plain(say('hazard over: {label}', { label: label(body.hazard, 'the hazard') }), body.words)
     case 'question':
       return body.what === 'asked'
-        ? plain(`ask ${body.words}`, 'open')
-        : plain(`answer to “${label(body.question, 'a question')}”: ${body.words}`)
+        ? plain(say('ask {words}', { words: body.words }), say('open'))
+        : plain(
+            say('answer to “{label}”: {words}', {
+              label: label(body.question, 'a question'),
+              words: body.words,
+            }),
+          )
     case 'precaution':
       return plain(
-        `done: ${precautionTitle(body.what).toLowerCase()}`,
+        say('done: {precautionTitle}', { precautionTitle: precautionTitle(body.what).toLowerCase() }),
         [body.read?.asWritten, body.words].filter(Boolean).join(', '),
       )
     case 'wait':
-      if ('over' in body) return plain(`over: ${label(body.over, 'a wait')}`, body.words)
+      if ('over' in body)
+        return plain(say('over: {label}', { label: label(body.over, 'a wait') }), body.words)
       return plain(
         body.soak
-          ? `${body.what}, ${body.soak.attended ? 'attended' : 'unattended'}`
-          : `wait: ${body.what}${body.everyMinutes ? `, every ${durationWords(body.everyMinutes)}` : ''}`,
-        `until ${day(body.until)} ${clockWords(body.until, names.zone)}`,
+          ? `${body.what}, ${body.soak.attended ? say('attended') : say('unattended')}`
+          : say('wait: {what}{more}', {
+              what: body.what,
+              more: body.everyMinutes
+                ? say(', every {everyMinutes}', { everyMinutes: durationWords(body.everyMinutes) })
+                : '',
+            }),
+        say('until {day} {clock}', { day: day(body.until), clock: clockWords(body.until, names.zone) }),
       )
     case 'task':
       return body.what === 'put off'
         ? plain(
-            `later: ${body.task}${body.reason ? `, because ${body.reason}` : ''}`,
-            body.until ? `not before ${day(body.until)}` : '',
+            say('later: {task}{more}', {
+              task: body.task,
+              more: body.reason ? say(', because {reason}', { reason: body.reason }) : '',
+            }),
+            body.until ? say('not before {day}', { day: day(body.until) }) : '',
           )
-        : plain(`${body.way}: ${body.task ?? label(body.left, 'a next step')}${behind(body.words)}`)
+        : plain(`${body.way}: ${body.task ?? label(body.left, say('a next step'))}${behind(body.words)}`)
     case 'advice':
       if (body.what === 'became')
         return plain(
-          `${label(body.advice, 'what was supposed')}: ${became[body.outcome]}${behind(body.words)}`,
+          `${label(body.advice, say('what was supposed'))}: ${became[body.outcome]}${behind(body.words)}`,
         )
       return plain(
-        `${body.sort}${body.about ? ` about ${body.about}` : ''}: ${body.words}${body.basis ? `, because ${body.basis}` : ''}`,
-        body.from ? `from ${label(body.from, 'somebody')}` : body.fromWords ? `from ${body.fromWords}` : '',
+        `${body.sort}${body.about ? say(' about {about}', { about: body.about }) : ''}: ${body.words}${body.basis ? say(', because {basis}', { basis: body.basis }) : ''}`,
+        body.from
+          ? say('from {label}', { label: label(body.from, 'somebody') })
+          : body.fromWords
+            ? say('from {fromWords}', { fromWords: body.fromWords })
+            : '',
       )
     case 'diagnosis':
       if (body.what === 'ended')
-        return plain(`fault of ${list(body.of)}: ${endWords[body.end]}${behind(body.because)}`)
+        return plain(
+          say('fault of {of}: {endWords}{behind}', {
+            of: list(body.of),
+            endWords: endWords[body.end],
+            behind: behind(body.because),
+          }),
+        )
       return body.what === 'set aside'
-        ? plain(`set aside what was seen of ${body.of}: ${body.because}`)
-        : plain(`what was seen of ${body.of} counts again${behind(body.because)}`)
+        ? plain(say('set aside what was seen of {of}: {because}', { of: body.of, because: body.because }))
+        : plain(
+            say('what was seen of {of} counts again{behind}', { of: body.of, behind: behind(body.because) }),
+          )
     case 'onset':
-      return plain(`${body.of}: its fault is from ${onsetWords(body.when)}${behind(body.words)}`)
+      return plain(
+        say('{of}: its fault is from {onset}{behind}', {
+          of: body.of,
+          onset: onsetWords(body.when),
+          behind: behind(body.words),
+        }),
+      )
   }
 }

@@ -1,4 +1,5 @@
 /** What a pattern of dead cells, or of failing bits, is most simply explained by. */
+import { say } from './say.ts'
 import type { Explained } from '#core/diagnosis/matrix.ts'
 import type { MemoryExplained } from '#core/diagnosis/memory.ts'
 import { capital, list } from './lists.ts'
@@ -7,25 +8,34 @@ import { capital, list } from './lists.ts'
 export function explainedWords({ lines, cells, doubles, shiftsOnly }: Explained): string {
   const parts = [
     ...lines.map((l) =>
-      l.dead === l.of ? `${l.name} (all ${l.of} dead)` : `${l.name} (${l.dead} of ${l.of} dead)`,
+      l.dead === l.of
+        ? say('{name} (all {of} dead)', { name: l.name, of: l.of })
+        : say('{name} ({dead} of {of} dead)', { name: l.name, dead: l.dead, of: l.of }),
     ),
-    ...(cells.length > 0 ? [`${list(cells, 6)} ${lines.length > 0 ? 'alone' : 'one by one'}`] : []),
+    ...(cells.length > 0 ? [`${list(cells, 6)} ${lines.length > 0 ? say('alone') : say('one by one')}`] : []),
   ]
   const said = [
-    parts.length > 0 ? `most simply explained by ${list(parts, 6)}` : '',
-    shiftsOnly ? 'only keys that shift are dead: they often have a line of their own' : '',
+    parts.length > 0 ? say('most simply explained by {parts}', { parts: list(parts, 6) }) : '',
+    shiftsOnly ? say('only keys that shift are dead: they often have a line of their own') : '',
     doubles.length > 0
-      ? `${list(doubles, 6)} ${doubles.length === 1 ? 'strikes' : 'strike'} twice: look at the contacts`
+      ? say('{doubles} {more} twice: look at the contacts', {
+          doubles: list(doubles, 6),
+          more: doubles.length === 1 ? say('strikes') : say('strike'),
+        })
       : '',
   ].filter(Boolean)
   return said.join('; ')
 }
 
 export function memoryWords({ chips, select, line }: MemoryExplained): string {
-  if (chips.length === 0) return 'no chip of the map holds these bits there'
-  if (select) return `every bit fails there: look at what selects ${list(chips, 6)} before the chips`
-  if (line) return `one bit fails in ${list(chips, 6)}: look at its data line before the chips`
-  return `by the map it lies in ${list(chips, 6)}`
+  if (chips.length === 0) return say('no chip of the map holds these bits there')
+  if (select)
+    return say('every bit fails there: look at what selects {chips} before the chips', {
+      chips: list(chips, 6),
+    })
+  if (line)
+    return say('one bit fails in {chips}: look at its data line before the chips', { chips: list(chips, 6) })
+  return say('by the map it lies in {chips}', { chips: list(chips, 6) })
 }
 
 export const ofFunction = (fn: string, words: string): string => `${capital(fn)}: ${words}.`

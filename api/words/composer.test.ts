@@ -1,7 +1,8 @@
 /** Every effect and every problem of a typed line in words. The tables are complete by type: a new one will not compile without its line. */
 import { describe, expect, it } from 'vitest'
 import type { Effect, Problem } from '#core/composer/index.ts'
-import { effectWords, problemWords } from './composer.ts'
+import { effectWords } from './composer.ts'
+import { problemWords } from './composer-asks.ts'
 import type { BenchEffect } from './effects.ts'
 import type { FreelyEffect } from './freely.ts'
 

@@ -1,4 +1,5 @@
 /** What the tests on either side of some work show about it, in words; never more than was seen. */
+import { say } from './say.ts'
 import type { Bracket } from '#core/views/rows.ts'
 import { dayWords } from './dates.ts'
 import { capital, list, sentence } from './lists.ts'
@@ -17,10 +18,12 @@ function inBetween({ changes, orDisturbed, otherGear, unlisted }: Bracket): stri
   const said = [
     ...changes.map(changeName),
     ...orDisturbed.map(changeName),
-    ...otherGear.map((g) => `tried with ${g}`),
+    ...otherGear.map((g) => say('tried with {g}', { g })),
   ]
   const off = unlisted.map(changeName)
-  return [list(said, 6), off.length > 0 ? `${list(off, 4)} (not on its list)` : ''].filter(Boolean).join('; ')
+  return [list(said, 6), off.length > 0 ? say('{off} (not on its list)', { off: list(off, 4) }) : '']
+    .filter(Boolean)
+    .join('; ')
 }
 
 /** The one act that would settle it, where there is one. */
@@ -28,23 +31,25 @@ function settles({ changes, orDisturbed, otherGear }: Bracket): string {
   const [only] = changes
   if (changes.length === 1 && orDisturbed.length === 0 && only)
     return only.kind === 'swapped'
-      ? ` The part or its ${only.target.sort === 'position' ? 'contact' : 'seat'}: swapping back, or a pass in a proved machine, tells them apart.`
-      : ' Undoing it, and testing again, would settle it.'
-  if (otherGear.length > 0) return ' The same test with the gear of before would settle it.'
+      ? say(' The part or its {more}: swapping back, or a pass in a proved machine, tells them apart.', {
+          more: only.target.sort === 'position' ? say('contact') : say('seat'),
+        })
+      : say(' Undoing it, and testing again, would settle it.')
+  if (otherGear.length > 0) return say(' The same test with the gear of before would settle it.')
   return changes.length + orDisturbed.length > 1
-    ? ' Undone one by one, with a test after each, they would come apart.'
+    ? say(' Undone one by one, with a test after each, they would come apart.')
     : ''
 }
 
 const causeTitle: Readonly<Record<Bracket['strength'], string>> = {
-  shown: 'Cause shown',
-  presumed: 'Cause presumed',
-  'shows nothing': 'Better; why is not shown',
+  shown: say('Cause shown'),
+  presumed: say('Cause presumed'),
+  'shows nothing': say('Better; why is not shown'),
 }
 const causedTitle: Readonly<Record<Bracket['strength'], string>> = {
-  shown: 'Caused by the change',
-  presumed: 'Caused by the change, presumed',
-  'shows nothing': 'Worse; why is not shown',
+  shown: say('Caused by the change'),
+  presumed: say('Caused by the change, presumed'),
+  'shows nothing': say('Worse; why is not shown'),
 }
 
 /** What the tests on either side of some work show about it; never more than was seen. */
@@ -52,7 +57,9 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
   const fns = list(bracket.functions)
   const among = inBetween(bracket)
   const weak = [
-    bracket.weak.length > 0 ? ` Weak: ${list([...new Set(bracket.weak.map(weaknessWords))], 3)}.` : '',
+    bracket.weak.length > 0
+      ? say(' Weak: {x}.', { x: list([...new Set(bracket.weak.map(weaknessWords))], 3) })
+      : '',
     bracket.comesAndGoes && bracket.verdict !== 'came again' ? ` ${goesWords(bracket.comesAndGoes)}` : '',
   ].join('')
   const told = (title: string, detail: string, strong: boolean, more = ''): BracketWords => ({
@@ -60,106 +67,153 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
     detail: `${sentence(detail)}${more}${weak}`,
     strong,
   })
-  const byItself = bracket.orByItself ? ', or by itself' : ''
+  const byItself = bracket.orByItself ? say(', or by itself') : ''
   const names = bracket.changes.map(changeName)
-  const worse = bracket.anotherFailure ? 'fails in another way' : 'got worse'
+  const worse = bracket.anotherFailure ? say('fails in another way') : say('got worse')
   switch (bracket.verdict) {
     case 'cause shown':
       return told(
         causeTitle[bracket.strength],
-        `${fns} passed after ${names.join(', ')}, the only change inside it that is written down`,
+        say('{fns} passed after {names}, the only change inside it that is written down', {
+          fns,
+          names: names.join(', '),
+        }),
         false,
         settles(bracket),
       )
     case 'cause presumed':
-      return told(presumedTitle(bracket), `${fns} passed after ${among}`, false, settles(bracket))
+      return told(
+        presumedTitle(bracket),
+        say('{fns} passed after {among}', { fns, among }),
+        false,
+        settles(bracket),
+      )
     case 'cause not separated':
-      return told('Cause not separated', `${fns} passed after ${among}${byItself}`, true, settles(bracket))
+      return told(
+        say('Cause not separated'),
+        say('{fns} passed after {among}{byItself}', { fns, among, byItself }),
+        true,
+        settles(bracket),
+      )
     case 'better, not cured':
       return told(
-        'Better, not cured',
-        `${fns} fails less${among ? ` after ${among}` : '; no change that could reach it is recorded between the two tests'}`,
+        say('Better, not cured'),
+        say('{fns} fails less{more}', {
+          fns,
+          more: among
+            ? say(' after {among}', { among })
+            : say('; no change that could reach it is recorded between the two tests'),
+        }),
         true,
       )
     case 'came back by itself':
       return told(
-        'Came back by itself',
-        `${fns} passed; no change that could reach it is recorded between the two tests, so it may fail again`,
+        say('Came back by itself'),
+        say(
+          '{fns} passed; no change that could reach it is recorded between the two tests, so it may fail again',
+          { fns },
+        ),
         true,
       )
     case 'outside what was declared':
       return told(
-        'Outside what was declared',
-        `${fns} changed after ${among}`,
+        say('Outside what was declared'),
+        say('{fns} changed after {among}', { fns, among }),
         true,
-        ' Does it depend on that? Then add it to its list.',
+        say(' Does it depend on that? Then add it to its list.'),
       )
     case 'no effect':
       return told(
-        bracket.strength === 'shows nothing' ? 'Shows nothing' : 'No effect',
-        `${fns} fails as before after ${among}${otherWords(bracket)}`,
+        bracket.strength === 'shows nothing' ? say('Shows nothing') : say('No effect'),
+        say('{fns} fails as before after {among}{other}', { fns, among, other: otherWords(bracket) }),
         false,
         bracket.cleared
-          ? ` ${sentence(`${bracket.cleared} is not shown faulty`)}`
+          ? ` ${sentence(say('{cleared} is not shown faulty', { cleared: bracket.cleared }))}`
           : bracket.partInNotProved
-            ? ' The part put in was not proved.'
+            ? say(' The part put in was not proved.')
             : '',
       )
     case 'no lasting effect together':
       return told(
-        'No lasting effect together',
-        `${fns} fails as before after ${among}${otherWords(bracket)}`,
+        say('No lasting effect together'),
+        say('{fns} fails as before after {among}{other}', { fns, among, other: otherWords(bracket) }),
         false,
       )
     case 'caused by':
       return told(
         bracket.raised ? capital(bracket.raised) : causedTitle[bracket.strength],
-        `${fns} ${worse} after ${among}${bracket.raised || bracket.strength !== 'shown' ? '' : ', the only change inside it that is written down'}`,
+        say('{fns} {worse} after {among}{more}', {
+          fns,
+          worse,
+          among,
+          more:
+            bracket.raised || bracket.strength !== 'shown'
+              ? ''
+              : say(', the only change inside it that is written down'),
+        }),
         true,
         settles(bracket),
       )
     case 'among':
-      return told('Caused among these', `${fns} ${worse} after ${among}${byItself}`, true, settles(bracket))
+      return told(
+        say('Caused among these'),
+        say('{fns} {worse} after {among}{byItself}', { fns, worse, among, byItself }),
+        true,
+        settles(bracket),
+      )
     case 'failed on its own':
       return told(
-        'No change recorded',
-        `${fns} ${worse}; no change that could reach it is recorded between the two tests`,
+        say('No change recorded'),
+        say('{fns} {worse}; no change that could reach it is recorded between the two tests', { fns, worse }),
         false,
       )
     case 'came again':
       return told(
-        'It came again',
-        `${fns} fails again${among ? ` after ${among}, which need not be why` : ''}`,
+        say('It came again'),
+        say('{fns} fails again{more}', {
+          fns,
+          more: among ? say(' after {among}, which need not be why', { among }) : '',
+        }),
         false,
         bracket.comesAndGoes ? ` ${goesWords(bracket.comesAndGoes)}` : '',
       )
     case 'comes and goes':
       return told(
-        'It comes and goes',
-        `${fns} fails now and then${among ? ` after ${among}` : ''}; the pass before may have been luck`,
+        say('It comes and goes'),
+        say('{fns} fails now and then{more}; the pass before may have been luck', {
+          fns,
+          more: among ? say(' after {among}', { among }) : '',
+        }),
         false,
-        ' More starts would tell.',
+        say(' More starts would tell.'),
       )
     case 'cannot be known':
       return told(
-        'Was it us? Cannot be known',
-        `${fns} had never been tested before ${dayWords(bracket.testedOn, when.zone)}`,
+        say('Was it us? Cannot be known'),
+        say('{fns} had never been tested before {testedOn}', {
+          fns,
+          testedOn: dayWords(bracket.testedOn, when.zone),
+        }),
         true,
       )
     case 'order not known':
-      return told('Order not known', `the times of work and test on ${fns} overlap`, true)
+      return told(say('Order not known'), say('the times of work and test on {fns} overlap', { fns }), true)
   }
 }
 
 /** How often a fault that comes and goes is known to have come. */
 const goesWords = ({ failures, of, reckoned }: NonNullable<Bracket['comesAndGoes']>): string =>
-  reckoned ? 'It is said to work now and then.' : `It is known to come and go, ${failures} of ${of}.`
+  reckoned
+    ? say('It is said to work now and then.')
+    : say('It is known to come and go, {failures} of {of}.', { failures, of })
 
 /** A seat or contact, other gear, or a change beside which something else was altered. */
 function presumedTitle({ changes, orDisturbed, strength }: Bracket): string {
   if (strength === 'shows nothing') return causeTitle[strength]
-  if (changes.length > 0) return 'Cause presumed'
-  return orDisturbed.length > 0 ? 'Seat or contact, presumed' : 'The gear, presumed, not the machine'
+  if (changes.length > 0) return say('Cause presumed')
+  return orDisturbed.length > 0
+    ? say('Seat or contact, presumed')
+    : say('The gear, presumed, not the machine')
 }
 
-const otherWords = ({ otherWords: other }: Bracket): string => (other ? ', in other words' : '')
+const otherWords = ({ otherWords: other }: Bracket): string => (other ? say(', in other words') : '')

@@ -1,4 +1,5 @@
 /** Words for condition: findings, grades with their reasons, dates of provenance, date codes. */
+import { say } from './say.ts'
 import { gradeWords, type Grade, type GradeReason } from '#core/condition/grade.ts'
 import type { ChainGap, Contradiction } from '#core/provenance/chain.ts'
 import type { DatedPart, DateDoubt, PlateRemark } from '#core/parts/datecodes.ts'
@@ -7,27 +8,29 @@ import type { FindingRow } from '#core/views/condition-shape.ts'
 
 /** "2 Fair", or what is missing for one. */
 export const gradeTitle = (grade: number | undefined): string =>
-  grade === undefined ? 'not graded' : `${grade} ${gradeWords[grade as Grade]}`
+  grade === undefined ? say('not graded') : `${grade} ${gradeWords[grade as Grade]}`
 
 /** "2 so far, 5 of 9 zones" until every zone was looked at. */
 export function gradeSoFar(grade: number | undefined, looked: number, of: number): string {
-  if (grade === undefined) return `not graded, 0 of ${of} zones`
-  return looked < of ? `${grade} so far, ${looked} of ${of} zones` : `${gradeTitle(grade)}, all ${of} zones`
+  if (grade === undefined) return say('not graded, 0 of {of} zones', { of })
+  return looked < of
+    ? say('{grade} so far, {looked} of {of} zones', { grade, looked, of })
+    : say('{gradeTitle}, all {of} zones', { gradeTitle: gradeTitle(grade), of })
 }
 
 const reasonWords: Readonly<Record<GradeReason, string>> = {
-  'danger not contained': 'a danger, and not contained',
-  'actively damaging, not contained': 'damages as it stands, and not contained',
-  'danger, contained': 'a danger, contained',
-  'actively damaging, contained': 'damages, contained',
-  active: 'active',
-  'activity not judged': 'activity not judged',
-  'too weak to handle': 'too weak to handle',
-  'treated, not yet re-inspected': 'treated, not yet re-inspected after the house interval',
-  damaged: 'damaged',
-  disfigured: 'disfigured',
-  'trace only': 'a trace only',
-  gone: 'gone',
+  'danger not contained': say('a danger, and not contained'),
+  'actively damaging, not contained': say('damages as it stands, and not contained'),
+  'danger, contained': say('a danger, contained'),
+  'actively damaging, contained': say('damages, contained'),
+  active: say('active'),
+  'activity not judged': say('activity not judged'),
+  'too weak to handle': say('too weak to handle'),
+  'treated, not yet re-inspected': say('treated, not yet re-inspected after the house interval'),
+  damaged: say('damaged'),
+  disfigured: say('disfigured'),
+  'trace only': say('a trace only'),
+  gone: say('gone'),
 }
 export const gradeReasonWords = (because: GradeReason): string => reasonWords[because]
 
@@ -47,37 +50,42 @@ export function findingWords(
 ): string {
   return [
     `${f.sort}${f.place ? `, ${f.place}` : ''}`,
-    f.severity === 'trace' ? 'a trace' : f.severity,
-    f.extentPercent !== undefined ? `about ${f.extentPercent} % of the zone` : '',
-    f.activity === 'not judged' ? 'activity not judged' : f.activity,
-    f.loaded ? 'carries load' : '',
-    f.danger === 'none' ? '' : `a danger to ${f.danger}`,
-    f.contained ? 'contained' : '',
+    f.severity === 'trace' ? say('a trace') : f.severity,
+    f.extentPercent !== undefined
+      ? say('about {extentPercent} % of the zone', { extentPercent: f.extentPercent })
+      : '',
+    f.activity === 'not judged' ? say('activity not judged') : f.activity,
+    f.loaded ? say('carries load') : '',
+    f.danger === 'none' ? '' : say('a danger to {danger}', { danger: f.danger }),
+    f.contained ? say('contained') : '',
     f.supposed === 'supposed'
-      ? 'only supposed'
+      ? say('only supposed')
       : f.supposed === 'confirmed'
-        ? 'confirmed'
+        ? say('confirmed')
         : f.supposed === 'withdrawn'
-          ? 'withdrawn'
+          ? say('withdrawn')
           : '',
   ]
     .filter(Boolean)
     .join('; ')
 }
 
-const year = (value: number, approx: boolean) => `${approx ? 'about ' : ''}${value}`
+const year = (value: number, approx: boolean) => `${approx ? say('about ') : ''}${value}`
 /** "1991 to about 2014: unknown". */
 export const gapWords = (gap: ChainGap): string =>
-  `${year(gap.fromYear, gap.fromApprox)} to ${year(gap.toYear, gap.toApprox)}: unknown`
+  say('{year} to {gapYear}: unknown', {
+    year: year(gap.fromYear, gap.fromApprox),
+    gapYear: year(gap.toYear, gap.toApprox),
+  })
 
 export function contradictionWords(c: Contradiction): string {
   switch (c.why) {
     case 'two dates of making':
-      return `Two dates of making: ${c.years.join(' and ')}.`
+      return say('Two dates of making: {years}.', { years: c.years.join(' and ') })
     case 'two owners at once':
-      return `Two owners at once, ${c.years[0]} to ${c.years[1]}.`
+      return say('Two owners at once, {years} to {years2}.', { years: c.years[0], years2: c.years[1] })
     case 'before it was made':
-      return `One link is older than the making in ${c.madeYear}.`
+      return say('One link is older than the making in {madeYear}.', { madeYear: c.madeYear })
   }
 }
 
@@ -85,12 +93,12 @@ export function contradictionWords(c: Contradiction): string {
 export function edtfWords(text: string): string {
   const one = (part: string): string => {
     const bare = part.replace(/[?~%]$/, '')
-    const about = /[~%]$/.test(part) ? 'about ' : ''
-    const doubt = /[?%]$/.test(part) ? ', uncertain' : ''
+    const about = /[~%]$/.test(part) ? say('about ') : ''
+    const doubt = /[?%]$/.test(part) ? say(', uncertain') : ''
     const decade = /^(\d{3})X$/.exec(bare)
-    if (decade) return `the ${decade[1]}0s`
+    if (decade) return say('the {decade}0s', { decade: decade[1] ?? '' })
     const century = /^(\d{2})XX$/.exec(bare)
-    if (century) return `between ${century[1]}00 and ${century[1]}99`
+    if (century) return say('between {century}00 and {century}99', { century: century[1] ?? '' })
     // What is not known of a date is left out of it.
     return `${about}${bare.replace(/(?:-XX)+$/, '')}${doubt}`
   }
@@ -99,36 +107,39 @@ export function edtfWords(text: string): string {
   const start = from === '' || from === '..' ? undefined : one(from ?? '')
   const end = to === '' || to === '..' ? undefined : one(to)
   return start === undefined
-    ? `until ${end ?? 'unknown'}`
+    ? say('until {end}', { end: end ?? say('unknown') })
     : end === undefined
-      ? `from ${start}`
-      : `${start} to ${end}`
+      ? say('from {start}', { start })
+      : say('{start} to {end}', { start, end })
 }
 
-export const weekWords = (index: number): string => `week ${weekOfYear(index)} of ${yearOfWeek(index)}`
+export const weekWords = (index: number): string =>
+  say('week {weekOfYear} of {yearOfWeek}', { weekOfYear: weekOfYear(index), yearOfWeek: yearOfWeek(index) })
 
 const doubtWords: Readonly<Record<DateDoubt, string>> = {
-  'imitates a part number': 'or a part number',
-  'decade not given': 'the decade is not given',
-  'letter code, decade not given': 'a letter code, decade not given',
-  'may be month or week': 'or a month',
-  'week before year': 'read as week before year',
+  'imitates a part number': say('or a part number'),
+  'decade not given': say('the decade is not given'),
+  'letter code, decade not given': say('a letter code, decade not given'),
+  'may be month or week': say('or a month'),
+  'week before year': say('read as week before year'),
 }
 export const dateDoubtWords = (doubt: DateDoubt | undefined): string => (doubt ? doubtWords[doubt] : '')
 
 /** What a date code may mean beside the others of its board. */
 export function datedPartWords(part: DatedPart): string {
-  if (part.stands === 'no date') return 'no date seen in it'
+  if (part.stands === 'no date') return say('no date seen in it')
   if (part.stands === 'either')
-    return `a part number, or ${part.weekIndex === undefined ? 'a week' : weekWords(part.weekIndex)}: says nothing either way`
-  const when = part.weekIndex === undefined ? 'week known, year not' : weekWords(part.weekIndex)
+    return say('a part number, or {more}: says nothing either way', {
+      more: part.weekIndex === undefined ? say('a week') : weekWords(part.weekIndex),
+    })
+  const when = part.weekIndex === undefined ? say('week known, year not') : weekWords(part.weekIndex)
   const doubt = dateDoubtWords(part.reading.dates[0]?.doubt)
   const stands = {
-    'with the others': 'with the others: consistent with factory',
-    later: 'later than the others',
-    earlier: 'earlier than the others: old stock, or reused',
-    apart: 'not of the time of the others',
-    alone: 'nothing to compare with',
+    'with the others': say('with the others: consistent with factory'),
+    later: say('later than the others'),
+    earlier: say('earlier than the others: old stock, or reused'),
+    apart: say('not of the time of the others'),
+    alone: say('nothing to compare with'),
     either: '',
     'no date': '',
   }
@@ -138,10 +149,19 @@ export function datedPartWords(part: DatedPart): string {
 export function plateRemarkWords(r: PlateRemark): string {
   switch (r.remark) {
     case 'cluster later than plate':
-      return `Two dates: plate ${r.plateYear}, newest factory part ${weekWords(r.newest)}. Replaced, repaired under warranty, or the plate shows a design date.`
+      return say(
+        'Two dates: plate {plateYear}, newest factory part {week}. Replaced, repaired under warranty, or the plate shows a design date.',
+        { plateYear: r.plateYear, week: weekWords(r.newest) },
+      )
     case 'part later than plate':
-      return `${r.designator ?? r.text}: ${weekWords(r.week)}, after the plate’s ${r.plateYear}. Replaced, a warranty repair, or the plate shows a design date.`
+      return say(
+        '{designator}: {week}, after the plate’s {plateYear}. Replaced, a warranty repair, or the plate shows a design date.',
+        { designator: r.designator ?? r.text, week: weekWords(r.week), plateYear: r.plateYear },
+      )
     case 'consistent with plate':
-      return `Not assembled before ${weekWords(r.newest)}; that is consistent with the plate’s ${r.plateYear}.`
+      return say('Not assembled before {week}; that is consistent with the plate’s {plateYear}.', {
+        week: weekWords(r.newest),
+        plateYear: r.plateYear,
+      })
   }
 }

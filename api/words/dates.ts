@@ -1,7 +1,21 @@
 /** Dates and times as the interface writes them: "3 Mar 2026", "19:02", in the collection's zone. */
+import { say } from './say.ts'
 import { instantToMs, isPoint, zonedFields, type Instant, type Interval } from '#core/quantity/time.ts'
 
-const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
+const months = [
+  say('Jan'),
+  say('Feb'),
+  say('Mar'),
+  say('Apr'),
+  say('May'),
+  say('Jun'),
+  say('Jul'),
+  say('Aug'),
+  say('Sep'),
+  say('Oct'),
+  say('Nov'),
+  say('Dec'),
+]
 const two = (n: number) => String(n).padStart(2, '0')
 
 export function dayWords(instant: Instant, zone: string): string {
@@ -29,7 +43,7 @@ export function clockWords(instant: Instant, zone: string): string {
 /** "19:02" for an instant, the day or the span for an interval, "unknown" for no beginning. */
 export function whenWords(at: Interval, now: Instant, zone: string): string {
   if (isPoint(at)) return clockWords(at.latest, zone)
-  if (at.earliest === null) return `before ${shortDay(at.latest, now, zone)}`
+  if (at.earliest === null) return say('before {latest}', { latest: shortDay(at.latest, now, zone) })
   const from = shortDay(at.earliest, now, zone)
   const to = shortDay(at.latest, now, zone)
   return from === to ? from : `${from} – ${to}`
@@ -38,8 +52,8 @@ export function whenWords(at: Interval, now: Instant, zone: string): string {
 /** A length of idle time: "3 d", "11 mo", "2 yr". */
 export function daysWords(days: number): string {
   if (days < 60) return `${Math.round(days)} d`
-  if (days < 700) return `${Math.round(days / 30.4375)} mo`
-  return `${Math.round(days / 365.25)} yr`
+  if (days < 700) return say('{round} mo', { round: Math.round(days / 30.4375) })
+  return say('{round} yr', { round: Math.round(days / 365.25) })
 }
 
 /** Time in which nothing is recorded, left out of a drawing: "14 months cut out". */
@@ -47,7 +61,7 @@ export const cutOutWords = (days: number): string => {
   const [n, unit] =
     days < 60 ? [days, 'day'] : days < 700 ? [days / 30.4375, 'month'] : [days / 365.25, 'year']
   const whole = Math.round(n)
-  return `${whole} ${unit}${whole === 1 ? '' : 's'} cut out`
+  return say('{whole} {unit}{more} cut out', { whole, unit, more: whole === 1 ? '' : 's' })
 }
 
 /** "24:10" under a day, "3 d" above; undefined when it is over. */
@@ -64,5 +78,7 @@ export function leftWords(until: Instant, nowMs: number): string | undefined {
 export function durationWords(minutes: number): string {
   const hours = Math.floor(minutes / 60)
   const rest = minutes % 60
-  return [hours ? `${hours} h` : '', rest || !hours ? `${rest} min` : ''].filter(Boolean).join(' ')
+  return [hours ? `${hours} h` : '', rest || !hours ? say('{rest} min', { rest }) : '']
+    .filter(Boolean)
+    .join(' ')
 }

@@ -2,6 +2,7 @@
  * The dossier of a machine: what anybody who takes it over should know, from its plate to what nobody knows. Sections that have
  * something to say, in reading order. No price and no value stands in it.
  */
+import { say } from './say.ts'
 import type { ArrivalView } from '#core/views/arrival.ts'
 import type { FunctionRow, MachineView } from '#core/views/machine-shape.ts'
 import type { PositionRow } from '#core/views/machine-parts.ts'
@@ -33,16 +34,16 @@ function originOf(
   day: (at: string) => string,
 ): string[] {
   const name = `${designator} ${accepts}`
-  const done = worked ? `; ${list(worked.verbs)} on ${day(worked.at)}` : ''
-  if (content === 'empty') return [`${name}: empty`]
-  if (content === 'unknown part') return [`${name}: holds an unidentified part`]
+  const done = worked ? say('; {verbs} on {day}', { verbs: list(worked.verbs), day: day(worked.at) }) : ''
+  if (content === 'empty') return [say('{name}: empty', { name })]
+  if (content === 'unknown part') return [say('{name}: holds an unidentified part', { name })]
   if (part && !part.own)
     return [
-      `${name}: ${part.label}${part.from ? `, from ${part.from}` : part.origin ? `, ${part.origin}` : ''}${part.since ? `, since ${day(part.since)}` : ''}${done}`,
+      `${name}: ${part.label}${part.from ? say(', from {from}', { from: part.from }) : part.origin ? `, ${part.origin}` : ''}${part.since ? say(', since {day}', { day: day(part.since) }) : ''}${done}`,
     ]
   if (part?.origin && part.origin !== 'factory' && part.origin !== 'unknown')
     return [`${name}: ${part.origin}${done}`]
-  return worked ? [`${name}: its own${done}`] : []
+  return worked ? [say('{name}: its own{done}', { name, done })] : []
 }
 
 export function dossierSections(
@@ -55,19 +56,25 @@ export function dossierSections(
   const never = view.functions.filter((f) => !shown.has(f.word))
   const sections: DossierSection[] = [
     {
-      title: 'State',
+      title: say('State'),
       lines: [
         `${statusTitle(view.status)}. ${statusSentence(view.status, when)}`.trim(),
-        `${capital(coverageSentence(view.status.coverage))}${view.status.oldestProof ? `; oldest proof ${day(view.status.oldestProof)}` : '; no proof yet'}.`,
-        `Condition: ${gradeSoFar(view.condition.grade, view.condition.looked, view.condition.of)}.`,
+        `${capital(coverageSentence(view.status.coverage))}${view.status.oldestProof ? say('; oldest proof {day}', { day: day(view.status.oldestProof) }) : say('; no proof yet')}.`,
+        say('Condition: {gradeSoFar}.', {
+          gradeSoFar: gradeSoFar(view.condition.grade, view.condition.looked, view.condition.of),
+        }),
       ],
     },
     {
-      title: 'How it came, and where it was before',
+      title: say('How it came, and where it was before'),
       lines: [
         ...(view.source
           ? [
-              `How it came: ${view.source.how}${view.source.from ? `, from ${view.source.from}` : ''}${view.source.words ? `: ${view.source.words}` : ''}`,
+              say('How it came: {how}{more}{more2}', {
+                how: view.source.how,
+                more: view.source.from ? say(', from {from}', { from: view.source.from }) : '',
+                more2: view.source.words ? `: ${view.source.words}` : '',
+              }),
             ]
           : []),
         ...(arrival?.chain.rows ?? []).map((row) =>
@@ -75,59 +82,91 @@ export function dossierSections(
             ? gapWords(row)
             : `${edtfWords(row.body.when)}: ${[row.body.sort, row.body.who ? (arrival?.labels[row.body.who] ?? '') : '', row.body.where ?? '', row.body.words ?? ''].filter(Boolean).join(', ')}`,
         ),
-        ...view.claims.map((c) => `Said on arrival${c.fn ? ` of ${c.fn}` : ''}: “${c.words}”`),
-        ...view.custody.map((c) => `${day(c.at)}: ${c.purpose}, to ${c.where}, ${c.carriage}`),
+        ...view.claims.map((c) =>
+          say('Said on arrival{more}: “{words}”', {
+            more: c.fn ? say(' of {fn}', { fn: c.fn }) : '',
+            words: c.words,
+          }),
+        ),
+        ...view.custody.map((c) =>
+          say('{day}: {purpose}, to {where}, {carriage}', {
+            day: day(c.at),
+            purpose: c.purpose,
+            where: c.where,
+            carriage: c.carriage,
+          }),
+        ),
       ],
     },
     {
-      title: 'Its life here',
+      title: say('Its life here'),
       lines: view.episodes.map(
         (e) =>
-          `${day(e.from)}${e.to.slice(0, 10) === e.from.slice(0, 10) ? '' : ` to ${day(e.to)}`}: ${e.title} (${e.state}, ${count(e.entries, 'entry', 'entries')}, ${count(e.tests, 'test')})`,
+          `${day(e.from)}${e.to.slice(0, 10) === e.from.slice(0, 10) ? '' : say(' to {day}', { day: day(e.to) })}: ${e.title} (${e.state}, ${count(e.entries, 'entry', 'entries')}, ${count(e.tests, 'test')})`,
       ),
     },
     {
-      title: 'What is known of its functions',
+      title: say('What is known of its functions'),
       lines: view.functions
         .filter((f) => shown.has(f.word))
         .map((f) => `${f.fn}: ${standingSentence(f, when)}`),
     },
     {
-      title: 'What is not known',
+      title: say('What is not known'),
       lines: [
-        ...never.map((f) => `${f.fn}: ${standingSentence(f, when) || 'never tested here.'}`),
-        ...(unseen > 0 ? [`${count(unseen, 'position')} not examined: taken as the type sheet says.`] : []),
+        ...never.map((f) => `${f.fn}: ${standingSentence(f, when) || say('never tested here.')}`),
+        ...(unseen > 0
+          ? [
+              say('{unseen} not examined: taken as the type sheet says.', {
+                unseen: count(unseen, 'position'),
+              }),
+            ]
+          : []),
         ...(view.provenance.gaps > 0
-          ? [`${count(view.provenance.gaps, 'gap')} in what is known of the time before it came.`]
+          ? [
+              say('{gaps} in what is known of the time before it came.', {
+                gaps: count(view.provenance.gaps, 'gap'),
+              }),
+            ]
           : []),
       ],
     },
     {
-      title: 'Parts that are not its own, and work on those that are',
+      title: say('Parts that are not its own, and work on those that are'),
       lines: view.positions.flatMap((p) => originOf(p, day)),
     },
     {
-      title: 'What came out, and where it is',
-      lines: view.given.map(
-        (g) =>
-          `${g.label}, out of ${g.position} on ${day(g.at)}: ${g.to === 'unknown' ? 'its place is not recorded' : g.to}`,
+      title: say('What came out, and where it is'),
+      lines: view.given.map((g) =>
+        say('{label}, out of {position} on {day}: {more}', {
+          label: g.label,
+          position: g.position,
+          day: day(g.at),
+          more: g.to === 'unknown' ? say('its place is not recorded') : g.to,
+        }),
       ),
     },
     {
-      title: 'Dangers',
+      title: say('Dangers'),
       lines: [
         ...view.plate.stamps.map((s) => `${capital(s.kind)}: ${s.words}`),
         ...view.hazards
           .filter((h) => !h.cleared)
-          .map((h) => `${h.words}${h.barsPower ? ': do not power' : ''}, since ${day(h.at)}`),
+          .map((h) =>
+            say('{words}{more}, since {day}', {
+              words: h.words,
+              more: h.barsPower ? say(': do not power') : '',
+              day: day(h.at),
+            }),
+          ),
       ],
     },
     {
-      title: 'Left to do',
+      title: say('Left to do'),
       lines: view.todo.flatMap((t) =>
         t.items.map(
           (item) =>
-            `${todoTitle(t.act, 1)}: ${todoItem(t.act, item)}${item.due ? `, due ${day(item.due)}` : ''}`,
+            `${todoTitle(t.act, 1)}: ${todoItem(t.act, item)}${item.due ? say(', due {day}', { day: day(item.due) }) : ''}`,
         ),
       ),
     },

@@ -1,4 +1,5 @@
 /** What a line of the bench will do: screws, checks and cautions, what is left for later, what is supposed, what went wrong. */
+import { say } from './say.ts'
 import type { Effect } from '#core/composer/index.ts'
 import { cautionTail, cautionWords } from './cautions.ts'
 import { checkTitles } from './checks.ts'
@@ -74,11 +75,11 @@ export const isBenchEffect = (effect: Effect): effect is BenchEffect =>
   Object.hasOwn(benchEffects, effect.does)
 
 const authorityWords: Readonly<Record<Extract<Effect, { does: 'wants authority' }>['authority'], string>> = {
-  'switch on': 'to switch it on',
-  mains: 'for work at the mains',
-  'picture tube': 'for picture tubes',
-  lithium: 'for lithium cells',
-  chemicals: 'for these chemicals',
+  'switch on': say('to switch it on'),
+  mains: say('for work at the mains'),
+  'picture tube': say('for picture tubes'),
+  lithium: say('for lithium cells'),
+  chemicals: say('for these chemicals'),
 }
 
 /** "You are not authorised to switch it on; Rasmus Tveit and Ottoline Brack are". */
@@ -87,26 +88,32 @@ export function authoritySentence({
   people,
 }: Extract<Effect, { does: 'wants authority' }>): string {
   const who = list(people.map((p) => p.name))
-  return `the person doing it is not authorised ${authorityWords[authority]}; ${people.length > 0 ? `${who} ${people.length === 1 ? 'is' : 'are'}` : 'no person of the collection is at present'}`
+  return say('the person doing it is not authorised {authorityWords}; {more}', {
+    authorityWords: authorityWords[authority],
+    more:
+      people.length > 0
+        ? `${who} ${people.length === 1 ? say('is') : say('are')}`
+        : say('no person of the collection is at present'),
+  })
 }
 
 function fastened(effect: Extract<Effect, { does: 'fastens' }>): EffectWords {
   const { way, count, size, left, cup, sizeKnown } = effect
-  const what = `${count} ${size}${sizeKnown ? ' (the size known of it)' : ''}`
+  const what = `${count} ${size}${sizeKnown ? say(' (the size known of it)') : ''}`
   switch (way) {
     case 'loosened':
-      return plainEffect(`${what} loosened, still in`)
+      return plainEffect(say('{what} loosened, still in', { what }))
     case 'tightened':
-      return plainEffect(`${what} tightened again`)
+      return plainEffect(say('{what} tightened again', { what }))
     case 'missing':
-      return heed(`${what} not there: it stands under To do until they are found or replaced`)
+      return heed(say('{what} not there: it stands under To do until they are found or replaced', { what }))
     case 'lost':
-      return heed(`${what} lost: closing no longer asks for them, To do does`)
+      return heed(say('{what} lost: closing no longer asks for them, To do does', { what }))
     default:
       return left < 0
-        ? heed(`${what} on: that is ${-left} more than came off`)
+        ? heed(say('{what} on: that is {x} more than came off', { what, x: -left }))
         : plainEffect(
-            `${what} ${way}; ${left === 0 ? 'then none is left over' : `then ${left} ${left === 1 ? 'is' : 'are'} off`}${cup ? `; ${cup}, as before` : ''}`,
+            `${what} ${way}; ${left === 0 ? say('then none is left over') : say('then {left} {more} off', { left, more: left === 1 ? say('is') : say('are') })}${cup ? say('; {cup}, as before', { cup }) : ''}`,
           )
   }
 }
@@ -117,72 +124,146 @@ export function benchEffectWords(effect: BenchEffect, { now, zone }: When): Effe
       return fastened(effect)
     case 'is longer':
       return heed(
-        `${effect.size} is longer than the ${effect.than} that came out: it may press on what is behind it`,
+        say('{size} is longer than the {than} that came out: it may press on what is behind it', {
+          size: effect.size,
+          than: effect.than,
+        }),
       )
     case 'comes too early':
       return heed(
-        `by the sheet ${effect.first} goes in before ${effect.what}, and is still off${effect.why ? `: ${effect.why}` : ''}`,
+        say('by the sheet {first} goes in before {what}, and is still off{more}', {
+          first: effect.first,
+          what: effect.what,
+          more: effect.why ? `: ${effect.why}` : '',
+        }),
       )
     case 'leaves house rule':
-      return heed(`the rule here is “${effect.rule}: ${effect.option}”. It is written all the same`)
+      return heed(
+        say('the rule here is “{rule}: {option}”. It is written all the same', {
+          rule: effect.rule,
+          option: effect.option,
+        }),
+      )
     case 'wants authority':
       return effect.warranted
-        ? plainEffect('written with the reason, or under the person named')
+        ? plainEffect(say('written with the reason, or under the person named'))
         : heed(authoritySentence(effect))
     case 'cautions':
       return { text: [...effect.of.map(cautionWords), cautionTail].join(' '), heed: true }
     case 'goes past':
       return heed(
-        `${checkTitles[effect.check].toLowerCase()}, still open: ${list(
-          effect.rules.map((r) => ruleTitle(r).toLowerCase()),
-          4,
-        )}. They stay open, marked as passed over`,
+        say('{checkTitles}, still open: {rules}. They stay open, marked as passed over', {
+          checkTitles: checkTitles[effect.check].toLowerCase(),
+          rules: list(
+            effect.rules.map((r) => ruleTitle(r).toLowerCase()),
+            4,
+          ),
+        }),
       )
     case 'stops':
       return plainEffect(
-        `stops for today${effect.unplugged === undefined ? '; whether it is unplugged is not said: add “unplugged”' : effect.unplugged ? ', unplugged' : ', not unplugged'}; next: ${effect.words || 'not said'}`,
+        say('stops for today{more}; next: {words}', {
+          more:
+            effect.unplugged === undefined
+              ? say('; whether it is unplugged is not said: add “unplugged”')
+              : effect.unplugged
+                ? say(', unplugged')
+                : say(', not unplugged'),
+          words: effect.words || say('not said'),
+        }),
       )
     case 'puts off':
       return plainEffect(
-        `left for later: ${effect.task}${effect.reason ? `, because ${effect.reason}` : ''}${effect.until ? `; not before ${shortDay(effect.until, now, zone)}` : ''}`,
+        say('left for later: {task}{more}{more2}', {
+          task: effect.task,
+          more: effect.reason ? say(', because {reason}', { reason: effect.reason }) : '',
+          more2: effect.until
+            ? say('; not before {until}', { until: shortDay(effect.until, now, zone) })
+            : '',
+        }),
       )
     case 'ends task':
       return plainEffect(`${effect.way}: ${effect.words}`)
     case 'soaks':
       return plainEffect(
-        `${effect.what} until ${shortDay(effect.until, now, zone)}, ${clockWords(effect.until, zone)}${effect.byHouse ? ', as long as the house asks' : ''}; ${effect.attended ? 'attended' : effect.said ? 'unattended' : 'whether somebody stays with it is not said: add “attended”'}`,
+        say('{what} until {until}, {clock}{more}; {more2}', {
+          what: effect.what,
+          until: shortDay(effect.until, now, zone),
+          clock: clockWords(effect.until, zone),
+          more: effect.byHouse ? say(', as long as the house asks') : '',
+          more2: effect.attended
+            ? say('attended')
+            : effect.said
+              ? say('unattended')
+              : say('whether somebody stays with it is not said: add “attended”'),
+        }),
       )
     case 'supposes':
       return plainEffect(
-        `${effect.sort}${effect.from ? ` from ${effect.from}` : ''}${effect.about ? `, about ${effect.about}` : ''}: ${effect.words}`,
+        `${effect.sort}${effect.from ? say(' from {from}', { from: effect.from }) : ''}${effect.about ? say(', about {about}', { about: effect.about }) : ''}: ${effect.words}`,
       )
     case 'ends advice':
       return plainEffect(`“${effect.words}”: ${effect.outcome}`)
     case 'dates fault':
-      return plainEffect(`the fault of ${effect.of} is from ${onsetWords(effect.when)}`)
+      return plainEffect(
+        say('the fault of {of} is from {onset}', { of: effect.of, onset: onsetWords(effect.when) }),
+      )
     case 'keeps contents':
       return !effect.copied
-        ? plainEffect(`${effect.medium} is not copied`)
+        ? plainEffect(say('{medium} is not copied', { medium: effect.medium }))
         : effect.twice
-          ? plainEffect(`${effect.medium} copied, read twice with one sum`)
-          : heed(`${effect.medium} copied, read once: read it again and compare the sums before it goes`)
+          ? plainEffect(say('{medium} copied, read twice with one sum', { medium: effect.medium }))
+          : heed(
+              say('{medium} copied, read once: read it again and compare the sums before it goes', {
+                medium: effect.medium,
+              }),
+            )
     case 'happens':
-      return heed(`something happened${effect.target ? ` to ${effect.target}` : ''}: ${effect.words}`)
+      return heed(
+        say('something happened{more}: {words}', {
+          more: effect.target ? say(' to {target}', { target: effect.target }) : '',
+          words: effect.words,
+        }),
+      )
     case 'damages':
       return heed(
-        `damage at ${effect.target}: ${effect.what}; ${effect.by === 'not known' ? 'by whom is not said' : `by ${effect.by}`}, ${effect.undone === 'not known' ? 'whether it can be undone is not said' : effect.undone}`,
+        say('damage at {target}: {what}; {more}, {more2}', {
+          target: effect.target,
+          what: effect.what,
+          more: effect.by === 'not known' ? say('by whom is not said') : say('by {by}', { by: effect.by }),
+          more2: effect.undone === 'not known' ? say('whether it can be undone is not said') : effect.undone,
+        }),
       )
     case 'finds earlier work':
-      return plainEffect(`earlier work by strangers at ${list(effect.positions, 6)}: ${effect.words}`)
+      return plainEffect(
+        say('earlier work by strangers at {positions}: {words}', {
+          positions: list(effect.positions, 6),
+          words: effect.words,
+        }),
+      )
     case 'tries in vain':
-      return plainEffect(`tried to ${effect.verb} ${effect.target}, without success: ${effect.why}`)
+      return plainEffect(
+        say('tried to {verb} {target}, without success: {why}', {
+          verb: effect.verb,
+          target: effect.target,
+          why: effect.why,
+        }),
+      )
     case 'loses contents':
       return heed(
-        `what is kept in it is not recorded: copy it twice with equal sums before ${effect.part} goes (copied …), or give it up by name (uncopied … because …)`,
+        say(
+          'what is kept in it is not recorded: copy it twice with equal sums before {part} goes (copied …), or give it up by name (uncopied … because …)',
+          { part: effect.part },
+        ),
       )
     case 'done by':
-      return plainEffect(`done by ${effect.name}`)
+      return plainEffect(say('done by {name}', { name: effect.name }))
     case 'settles':
-      return plainEffect(`${effect.position}: ${list(effect.what)} is what holds, whatever else was read`)
+      return plainEffect(
+        say('{position}: {what} is what holds, whatever else was read', {
+          position: effect.position,
+          what: list(effect.what),
+        }),
+      )
   }
 }

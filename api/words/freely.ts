@@ -1,4 +1,5 @@
 /** What a line said freely was understood as: its times, plans, corrections, sums, and what is asked of the record. */
+import { say } from './say.ts'
 import type { Effect } from '#core/composer/index.ts'
 import type { Interval } from '#core/quantity/time.ts'
 import { clockWords, durationWords, shortDay } from './dates.ts'
@@ -52,18 +53,22 @@ export const isFreelyEffect = (effect: Effect): effect is FreelyEffect => Object
 
 const atWords = ({ earliest, latest }: Interval, { now, zone }: When): string =>
   earliest === latest
-    ? `at ${clockWords(latest, zone)}${shortDay(latest, now, zone) === shortDay(now, now, zone) ? '' : `, ${shortDay(latest, now, zone)}`}`
-    : `on ${shortDay(earliest ?? latest, now, zone)}`
+    ? say('at {clock}{more}', {
+        clock: clockWords(latest, zone),
+        more:
+          shortDay(latest, now, zone) === shortDay(now, now, zone) ? '' : `, ${shortDay(latest, now, zone)}`,
+      })
+    : say('on {earliest}', { earliest: shortDay(earliest ?? latest, now, zone) })
 
 const asked: Readonly<
   Record<Extract<FreelyEffect, { does: 'asks the record' }>['question']['asks'], string>
 > = {
-  where: 'where',
-  when: 'when',
-  who: 'who',
-  what: 'what',
-  'how many': 'how many',
-  status: 'how it stands',
+  where: say('where'),
+  when: say('when'),
+  who: say('who'),
+  what: say('what'),
+  'how many': say('how many'),
+  status: say('how it stands'),
 }
 
 export function freelyWords(effect: FreelyEffect, when: When): EffectWords {
@@ -75,52 +80,87 @@ export function freelyWords(effect: FreelyEffect, when: When): EffectWords {
     case 'reads as':
       return effect.rest.length > 0
         ? heed(
-            `${effect.acts} ${effect.acts === 1 ? 'act' : 'acts'} understood; kept as words: ${list(effect.rest.map((r) => `“${r}”`))}`,
+            say('{acts} {more} understood; kept as words: {rest}', {
+              acts: effect.acts,
+              more: effect.acts === 1 ? say('act') : say('acts'),
+              rest: list(effect.rest.map((r) => `“${r}”`)),
+            }),
           )
-        : plainEffect(`${effect.acts} acts`)
+        : plainEffect(say('{acts} acts', { acts: effect.acts }))
     case 'keeps as words':
       return heed(
         {
-          'is in already': `by the record ${effect.words} is in its place and never came out: kept as a note`,
-          'is out already': `by the record nothing is in ${effect.words}: kept as a note`,
-          'not understood': `kept as a note: ${effect.words}`,
+          'is in already': say('by the record {words} is in its place and never came out: kept as a note', {
+            words: effect.words,
+          }),
+          'is out already': say('by the record nothing is in {words}: kept as a note', {
+            words: effect.words,
+          }),
+          'not understood': say('kept as a note: {words}', { words: effect.words }),
         }[effect.because],
       )
     case 'at':
       return plainEffect(atWords(effect.when, when))
     case 'took':
-      return plainEffect(`took ${durationWords(effect.minutes)}`)
+      return plainEffect(say('took {minutes}', { minutes: durationWords(effect.minutes) }))
     case 'takes noon':
-      return plainEffect('a move needs an hour: noon is taken; begin with at 15:00 to say it better')
+      return plainEffect(say('a move needs an hour: noon is taken; begin with at 15:00 to say it better'))
     case 'claims':
-      return plainEffect(`${effect.by ?? 'somebody'} told it: “${effect.words}”. It proves nothing by itself`)
+      return plainEffect(
+        say('{by} told it: “{words}”. It proves nothing by itself', {
+          by: effect.by ?? say('somebody'),
+          words: effect.words,
+        }),
+      )
     case 'plans':
       return plainEffect(
-        `a plan, nothing is done yet: ${effect.words}${effect.on ? `; from ${shortDay(effect.on, when.now, when.zone)}` : ''}`,
+        say('a plan, nothing is done yet: {words}{more}', {
+          words: effect.words,
+          more: effect.on ? say('; from {on}', { on: shortDay(effect.on, when.now, when.zone) }) : '',
+        }),
       )
     case 'lends gear':
       return plainEffect(
-        `${effect.gear} goes to ${effect.to}${effect.due ? `, due back ${shortDay(effect.due, when.now, when.zone)}` : ''}`,
+        say('{gear} goes to {to}{more}', {
+          gear: effect.gear,
+          to: effect.to,
+          more: effect.due ? say(', due back {due}', { due: shortDay(effect.due, when.now, when.zone) }) : '',
+        }),
       )
     case 'gear is back':
-      return plainEffect(`${effect.gear} is back`)
+      return plainEffect(say('{gear} is back', { gear: effect.gear }))
     case 'sums':
-      return plainEffect(`= ${effect.value} ${effect.unit === 'ohm' ? 'Ω' : effect.unit}. Nothing is written`)
+      return plainEffect(
+        say('= {value} {more}. Nothing is written', {
+          value: effect.value,
+          more: effect.unit === 'ohm' ? 'Ω' : effect.unit,
+        }),
+      )
     case 'closes':
-      return plainEffect('opens the closing check; nothing is closed yet')
+      return plainEffect(say('opens the closing check; nothing is closed yet'))
     case 'takes back':
-      return heed(`takes back: ${bodyWords(effect.what)}`)
+      return heed(say('takes back: {body}', { body: bodyWords(effect.what) }))
     case 'corrects':
-      return plainEffect(`corrects “${bodyWords(effect.what)}” to “${bodyWords(effect.to)}”`)
+      return plainEffect(
+        say('corrects “{body}” to “{effectBody}”', {
+          body: bodyWords(effect.what),
+          effectBody: bodyWords(effect.to),
+        }),
+      )
     case 'asks the record':
       return plainEffect(
-        `asks the record ${asked[effect.question.asks]}${effect.question.about ? `: ${effect.question.about}` : ''}. Enter answers; nothing is written`,
+        say('asks the record {asked}{more}. Enter answers; nothing is written', {
+          asked: asked[effect.question.asks],
+          more: effect.question.about ? `: ${effect.question.about}` : '',
+        }),
       )
     case 'counts stock':
-      return plainEffect(`${effect.n} ${effect.what} counted`)
+      return plainEffect(say('{n} {what} counted', { n: effect.n, what: effect.what }))
     case 'buys':
-      return plainEffect(`${effect.n} ${effect.what} bought`)
+      return plainEffect(say('{n} {what} bought', { n: effect.n, what: effect.what }))
     case 'makes part':
-      return plainEffect(`${effect.part} gets a record of its own, as ${effect.of}`)
+      return plainEffect(
+        say('{part} gets a record of its own, as {of}', { part: effect.part, of: effect.of }),
+      )
   }
 }

@@ -1,11 +1,12 @@
 /** How a part is, and on what ground it is called so. */
+import { say } from './say.ts'
 import type { PartView } from '#core/views/parts.ts'
 import { shortDay } from './dates.ts'
 
 const groundWords = {
-  test: 'by a test',
-  reading: 'by a reading',
-  judgement: 'in somebody’s judgement',
+  test: say('by a test'),
+  reading: say('by a reading'),
+  judgement: say('in somebody’s judgement'),
 } as const
 
 /** "proved bad, by a reading: 14 ohm (Imke Roth, 3 May)"; "not shown faulty: a proved part in its place changed nothing of feed". */
@@ -16,14 +17,19 @@ export function healthSentence(
   if (!ground) return health
   const on = shortDay(ground.at, now, zone)
   if (ground.by === 'trial')
-    return `${health}: a proved part in its place did not help ${ground.fn} of ${ground.machine}, ${on}`
+    return say('{health}: a proved part in its place did not help {fn} of {machine}, {on}', {
+      health,
+      fn: ground.fn,
+      machine: ground.machine,
+      on,
+    })
   const how =
     ground.by === 'not said'
       ? health === 'proved good' || health === 'proved bad'
-        ? ', on what ground was not said'
+        ? say(', on what ground was not said')
         : ''
       : ground.by === 'judgement' && ground.who
-        ? ', in their judgement'
+        ? say(', in their judgement')
         : `, ${groundWords[ground.by]}`
   return `${health}${how}${ground.because ? `: ${ground.because}` : ''} (${[ground.who, on].filter(Boolean).join(', ')})`
 }

@@ -1,4 +1,5 @@
 /** The words of what machines are wanted for, of planned work, and of a plan over several evenings. */
+import { say } from './say.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { End } from '#core/history/bodies/job.ts'
 import type { Aim } from '#core/plan/aim.ts'
@@ -11,43 +12,58 @@ import { list } from './lists.ts'
 import { todoLine } from './todo.ts'
 
 export const endChoices: readonly { readonly value: End; readonly label: string }[] = [
-  { value: 'shown running', label: 'to be shown running' },
-  { value: 'displayed', label: 'to be displayed, not run' },
-  { value: 'lent', label: 'to be lent' },
-  { value: 'sold', label: 'to be sold' },
-  { value: 'returned', label: 'to be returned' },
+  { value: 'shown running', label: say('to be shown running') },
+  { value: 'displayed', label: say('to be displayed, not run') },
+  { value: 'lent', label: say('to be lent') },
+  { value: 'sold', label: say('to be sold') },
+  { value: 'returned', label: say('to be returned') },
 ]
 export const endWords = (end: End): string => endChoices.find((c) => c.value === end)?.label ?? end
 export const mattersChoices = [
-  { value: '1', label: 'a little' },
-  { value: '2', label: 'as others' },
-  { value: '3', label: 'most' },
+  { value: '1', label: say('a little') },
+  { value: '2', label: say('as others') },
+  { value: '3', label: say('most') },
 ] as const
 
 type Wanted = Pick<Extract<BodyOf<'job'>, { what: 'wanted' }>, 'end' | 'by' | 'promised' | 'words'>
 
 /** "to be shown running by 12 Dec 2026, promised, open day". */
 export const wantedWords = ({ end, by, promised, words }: Wanted): string =>
-  [`${endWords(end)}${by === undefined ? '' : ` by ${dayOnly(by)}`}`, promised ? 'promised' : '', words ?? '']
+  [
+    `${endWords(end)}${by === undefined ? '' : say(' by {by}', { by: dayOnly(by) })}`,
+    promised ? say('promised') : '',
+    words ?? '',
+  ]
     .filter(Boolean)
     .join(', ')
 
 export function jobEntryWords(body: BodyOf<'job'>, machine: string): string {
   switch (body.what) {
     case 'wanted':
-      return `${machine} is ${wantedWords(body)}`
+      return say('{machine} is {wanted}', { machine, wanted: wantedWords(body) })
     case 'not wanted':
-      return `${machine} is not planned for any more`
+      return say('{machine} is not planned for any more', { machine })
     case 'planned':
-      return `${machine}, work planned: ${body.name} (${list(body.steps.map((s) => s.what))})`
+      return say('{machine}, work planned: {name} ({steps})', {
+        machine,
+        name: body.name,
+        steps: list(body.steps.map((s) => s.what)),
+      })
     case 'dropped':
-      return `${machine}: planned work dropped`
+      return say('{machine}: planned work dropped', { machine })
     case 'takes':
-      return `${machine}: a step takes ${durationWords(body.minutes)}`
+      return say('{machine}: a step takes {minutes}', { machine, minutes: durationWords(body.minutes) })
     case 'effort':
-      return `the house gives ${durationWords(Math.round(body.hours * 60))} of hands to a machine ${endWords(body.end)}`
+      return say('the house gives {round} of hands to a machine {end}', {
+        round: durationWords(Math.round(body.hours * 60)),
+        end: endWords(body.end),
+      })
     case 'done':
-      return `${machine}, done: ${body.sort}${body.minutes === undefined ? '' : `, ${durationWords(body.minutes)}`}`
+      return say('{machine}, done: {sort}{more}', {
+        machine,
+        sort: body.sort,
+        more: body.minutes === undefined ? '' : `, ${durationWords(body.minutes)}`,
+      })
   }
 }
 
@@ -55,62 +71,71 @@ export function jobEntryWords(body: BodyOf<'job'>, machine: string): string {
 export function stepWords({ is, own }: StepOf): string {
   if (own !== undefined) return own
   if ('todo' in is) return todoLine(is.todo, 'n' in is.todo ? (is.todo.n as number) : is.todo.items.length)
-  if ('reserved' in is) return 'Kept free for what the fault asks for'
+  if ('reserved' in is) return say('Kept free for what the fault asks for')
   if ('hand' in is) return is.hand.what
   return is.what
 }
 
 const measured = ({ n, low, high }: HouseMinutes): string =>
-  `this house, ${n} times: ${Math.round(low)} to ${Math.round(high)} min`
+  say('this house, {n} times: {round} to {highRound} min', {
+    n,
+    round: Math.round(low),
+    highRound: Math.round(high),
+  })
 /** Where the minutes of a step come from. */
 export function minutesWords(from: MinutesFrom): string {
   switch (from.by) {
     case 'said':
-      return 'set by hand'
+      return say('set by hand')
     case 'house':
       return measured(from)
     case 'record':
-      return 'by its record and its type’s sheet'
+      return say('by its record and its type’s sheet')
     case 'told':
-      return 'as its sheet was told'
+      return say('as its sheet was told')
     case 'plan':
-      return 'as it was planned'
+      return say('as it was planned')
     case 'rule':
-      return 'house figure, not measured'
+      return say('house figure, not measured')
   }
 }
 
 /** "holds in about 4 of 5". */
 export function chanceWords(chance: number): string {
   const n = fifths(chance)
-  if (n === 5) return 'likely holds: about 5 of 5'
-  if (n === 0) return 'will hardly hold: about 0 of 5'
-  return `holds in about ${n} of 5`
+  if (n === 5) return say('likely holds: about 5 of 5')
+  if (n === 0) return say('will hardly hold: about 0 of 5')
+  return say('holds in about {n} of 5', { n })
 }
 
 export function helpWords({ help, chance }: Helped): string {
-  const then = `about ${fifths(chance)} of 5`
+  const then = say('about {fifths} of 5', { fifths: fifths(chance) })
   switch (help.by) {
     case 'one more evening':
-      return `One more evening would help most: ${then}.`
+      return say('One more evening would help most: {then}.', { then })
     case 'another authorised person':
-      return `Another person authorised for ${help.authority} would help most: ${then}.`
+      return say('Another person authorised for {authority} would help most: {then}.', {
+        authority: help.authority,
+        then,
+      })
     case 'what is waited for':
-      return `What is waited for would help most if it were there at once: ${then}.`
+      return say('What is waited for would help most if it were there at once: {then}.', { then })
   }
 }
 
 const aimWords: Readonly<Record<Aim, string>> = {
-  'promised dates missed': 'a promised date would be missed',
-  'told steps changed': 'something that stood already would move',
-  'days late': 'something would be later than its date',
-  'left over': 'something else would find no room',
-  'open nights': 'a machine would lie open for longer',
-  ends: 'others would be ready later',
-  changes: 'somebody would have to change machines more often',
+  'promised dates missed': say('a promised date would be missed'),
+  'told steps changed': say('something that stood already would move'),
+  'days late': say('something would be later than its date'),
+  'left over': say('something else would find no room'),
+  'open nights': say('a machine would lie open for longer'),
+  ends: say('others would be ready later'),
+  changes: say('somebody would have to change machines more often'),
 }
 export const purposeWords = (aim: Aim | undefined): string =>
-  aim === undefined ? 'It could be earlier; nothing would be gained.' : `On purpose: ${aimWords[aim]}.`
+  aim === undefined
+    ? say('It could be earlier; nothing would be gained.')
+    : say('On purpose: {aimWords}.', { aimWords: aimWords[aim] })
 
 export interface BarNames {
   readonly person: (index: number) => string
@@ -125,33 +150,33 @@ export interface BarNames {
 export function barWords(bar: Bar, { person, step, when, place, comes }: BarNames): string {
   switch (bar.why) {
     case 'wait before':
-      return `waits for ${step(bar.step)} until ${when(bar.until)}`
+      return say('waits for {step} until {when}', { step: step(bar.step), when: when(bar.until) })
     case 'step before':
-      return `comes after ${step(bar.step)}`
+      return say('comes after {step}', { step: step(bar.step) })
     case 'not before':
-      return `has to wait until ${when(bar.until)}`
+      return say('has to wait until {when}', { when: when(bar.until) })
     case 'comes only':
-      return `${person(bar.person)} comes only on ${comes}`
+      return say('{person} comes only on {comes}', { person: person(bar.person), comes })
     case 'authorised only':
-      return `only ${list(bar.people.map(person))} may do it`
+      return say('only {people} may do it', { people: list(bar.people.map(person)) })
     case 'second person':
-      return 'there is no second person'
+      return say('there is no second person')
     case 'busy with':
-      return `${person(bar.person)} is busy with ${step(bar.step)}`
+      return say('{person} is busy with {step}', { person: person(bar.person), step: step(bar.step) })
     case 'nobody to look after it':
-      return 'nobody is free to look after it while it runs'
+      return say('nobody is free to look after it while it runs')
     case 'place':
-      return `no ${place(bar.place)} is free: ${step(bar.step)}`
+      return say('no {place} is free: {step}', { place: place(bar.place), step: step(bar.step) })
     case 'machine in hand':
-      return `the machine is in hand: ${step(bar.step)}`
+      return say('the machine is in hand: {step}', { step: step(bar.step) })
     case 'gear':
-      return `${bar.gear} is in use: ${step(bar.step)}`
+      return say('{gear} is in use: {step}', { gear: bar.gear, step: step(bar.step) })
     case 'daylight':
-      return 'there is not enough sun'
+      return say('there is not enough sun')
     case 'most-gap after':
-      return `${step(bar.step)} may not wait so long for it`
+      return say('{step} may not wait so long for it', { step: step(bar.step) })
     case 'pinned':
-      return 'it is pinned'
+      return say('it is pinned')
   }
 }
 
@@ -162,20 +187,20 @@ export function neverWords(
 ): string {
   switch (never.why) {
     case 'not before':
-      return `it has to wait until ${when(never.until)}`
+      return say('it has to wait until {when}', { when: when(never.until) })
     case 'nobody authorised':
-      return `nobody who comes is authorised for ${never.authority}`
+      return say('nobody who comes is authorised for {authority}', { authority: never.authority })
     case 'second person':
-      return 'it is for two, and whoever may do it is never there with somebody else'
+      return say('it is for two, and whoever may do it is never there with somebody else')
     case 'too long':
-      return 'no evening is long enough for it'
+      return say('no evening is long enough for it')
     case 'no sun':
-      return 'no evening has enough sun for it'
+      return say('no evening has enough sun for it')
     case 'no place':
-      return `there is no ${place(never.place)} to do it at`
+      return say('there is no {place} to do it at', { place: place(never.place) })
     case 'follows':
-      return `it comes after ${step(never.step)}`
+      return say('it comes after {step}', { step: step(never.step) })
     case 'together':
-      return 'no evening has all that it needs at once'
+      return say('no evening has all that it needs at once')
   }
 }

@@ -1,4 +1,6 @@
 /** Sentences are put together from names here, so that commas and plurals are right in one place. */
+import { say, shown } from './say.ts'
+
 const conjunction = new Intl.ListFormat('en-GB', { type: 'conjunction' })
 const disjunction = new Intl.ListFormat('en-GB', { type: 'disjunction' })
 const plural = new Intl.PluralRules('en-GB')
@@ -10,7 +12,7 @@ const inList = (name: string): string => name.replace(/^([^,]+), (\d[^,()]*)$/, 
 export const list = (items: readonly string[], most = 4): string => {
   if (items.length <= 1) return items[0] ?? ''
   const named = (items.length > most ? items.slice(0, most - 1) : items).map(inList)
-  const shown = items.length > most ? [...named, `${items.length - most + 1} more`] : named
+  const shown = items.length > most ? [...named, say('{n} more', { n: items.length - most + 1 })] : named
   return shown.some((name) => name.includes(','))
     ? `${shown.slice(0, -1).join('; ')} and ${shown.at(-1) ?? ''}`
     : conjunction.format(shown)
@@ -19,8 +21,13 @@ export const list = (items: readonly string[], most = 4): string => {
 /** "the bell, the drawer or keys (71)". */
 export const anyOf = (items: readonly string[]): string => disjunction.format(items.map(inList))
 
-export const count = (n: number, one: string, many = `${one}s`): string =>
-  `${n} ${plural.select(n) === 'one' ? one : many}`
+const categories = plural.resolvedOptions().pluralCategories
+/** So many of something: “1 unit”, “4 units”. A language gives as many forms as it has plurals, parted by bars, in the order of `Intl`. */
+export function count(n: number, one: string, many = `${one}s`): string {
+  const forms = shown(`{n} ${one}|{n} ${many}`).split('|')
+  const form = forms[categories.indexOf(plural.select(n))] ?? forms.at(-1) ?? ''
+  return form.replace('{n}', String(n))
+}
 /** "an arithmetic chip", "a digit driver". */
 export const aNoun = (noun: string): string => `${/^[aeio]|^u[^ns]/i.test(noun) ? 'an' : 'a'} ${noun}`
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)

@@ -1,4 +1,5 @@
 /** The terms of a loan, line by line: on screen and on the agreement. */
+import { say } from './say.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import { dayOnly } from './dates.ts'
 import { list } from './lists.ts'
@@ -8,9 +9,9 @@ type Terms = Extract<BodyOf<'loan'>, { what: 'terms' }>
 
 /** Who covers it, where that is not the other side. */
 const coverWords: Readonly<Record<string, string>> = {
-  us: 'this collection',
-  carrier: 'the carrier',
-  indemnity: 'an indemnity',
+  us: say('this collection'),
+  carrier: say('the carrier'),
+  indemnity: say('an indemnity'),
 }
 
 /** The lines of one version of the terms, each a name and what was agreed; what is not said is left out. */
@@ -18,47 +19,59 @@ export function termsLines(body: Terms, borrower: string): readonly (readonly [s
   const { venue, run, cover } = body
   const wall = [
     venue?.volts === undefined ? '' : `${venue.volts} V`,
-    venue?.hertz === undefined ? '' : `${venue.hertz} Hz`,
-    venue?.earthed === undefined ? '' : venue.earthed ? 'earthed' : 'no earth',
+    venue?.hertz === undefined ? '' : say('{hertz} Hz', { hertz: venue.hertz }),
+    venue?.earthed === undefined ? '' : venue.earthed ? say('earthed') : say('no earth'),
     venue?.residualCurrent === undefined
       ? ''
       : venue.residualCurrent
-        ? 'residual-current protection'
-        : 'no residual-current protection',
+        ? say('residual-current protection')
+        : say('no residual-current protection'),
   ].filter(Boolean)
   const watch = list([
     ...(venue?.supervised === undefined
       ? []
-      : [venue.supervised ? 'somebody is with it' : 'nobody is with it']),
-    ...(venue?.locked === undefined ? [] : [venue.locked ? 'locked' : 'not locked']),
+      : [venue.supervised ? say('somebody is with it') : say('nobody is with it')]),
+    ...(venue?.locked === undefined ? [] : [venue.locked ? say('locked') : say('not locked')]),
   ])
   return [
-    ['Dates', `${dayOnly(body.from)} to ${dayOnly(body.to)}; recalled with ${body.noticeDays} days’ notice`],
+    [
+      say('Dates'),
+      say('{from} to {to}; recalled with {noticeDays} days’ notice', {
+        from: dayOnly(body.from),
+        to: dayOnly(body.to),
+        noticeDays: body.noticeDays,
+      }),
+    ],
     ...(venue ? [['Place', `${venue.place}${watch ? `; ${watch}` : ''}`] as const] : []),
     ...(wall.length > 0 ? [['Mains there', list(wall)] as const] : []),
     ...(venue?.transformer ? [['Transformer', venue.transformer] as const] : []),
     ...(venue?.television ? [['Television there', venue.television] as const] : []),
     [
-      'Switching on',
-      `${run.who}${run.named.length ? `: ${list(run.named, 8)}` : ''}${run.minutesADay ? `; at most ${run.minutesADay} minutes a day` : ''}`,
+      say('Switching on'),
+      `${run.who}${run.named.length ? `: ${list(run.named, 8)}` : ''}${run.minutesADay ? say('; at most {minutesADay} minutes a day', { minutesADay: run.minutesADay }) : ''}`,
     ],
     ...(run.instructions ? [['Instructions', run.instructions] as const] : []),
     [
-      'Cover',
+      say('Cover'),
       cover.by === 'none'
-        ? 'none'
-        : `${coverWords[cover.by] ?? borrower}${cover.value ? `, ${moneyWords(cover.value)}` : ''}${cover.from ? `, from ${dayOnly(cover.from)}` : ''}${cover.until ? `, until ${dayOnly(cover.until)}` : ''}`,
+        ? say('none')
+        : `${coverWords[cover.by] ?? borrower}${cover.value ? `, ${moneyWords(cover.value)}` : ''}${cover.from ? say(', from {from}', { from: dayOnly(cover.from) }) : ''}${cover.until ? say(', until {until}', { until: dayOnly(cover.until) }) : ''}`,
     ],
-    ['Opening it', body.opening ?? 'not allowed'],
-    ['Copying what it holds', body.copying ?? 'not allowed'],
-    ['Lending it on', body.lendingOn ?? 'not allowed'],
-    ...(body.credit ? [['Credit line', body.credit] as const] : []),
-    ...(body.photographs ? [['Photographs', body.photographs] as const] : []),
-    ...(body.handling ? [['Handling', body.handling] as const] : []),
-    ...(body.light ? [['Light', body.light] as const] : []),
-    ...(body.consumables ? [['Consumables', body.consumables] as const] : []),
+    [say('Opening it'), body.opening ?? say('not allowed')],
+    [say('Copying what it holds'), body.copying ?? say('not allowed')],
+    [say('Lending it on'), body.lendingOn ?? say('not allowed')],
+    ...(body.credit ? [[say('Credit line'), body.credit] as const] : []),
+    ...(body.photographs ? [[say('Photographs'), body.photographs] as const] : []),
+    ...(body.handling ? [[say('Handling'), body.handling] as const] : []),
+    ...(body.light ? [[say('Light'), body.light] as const] : []),
+    ...(body.consumables ? [[say('Consumables'), body.consumables] as const] : []),
     ...(body.repairLimit
-      ? [['Repairs', `up to ${moneyWords(body.repairLimit)}, then the owner is asked`] as const]
+      ? [
+          [
+            say('Repairs'),
+            say('up to {limit}, then the owner is asked', { limit: moneyWords(body.repairLimit) }),
+          ] as const,
+        ]
       : []),
   ]
 }

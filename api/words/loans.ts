@@ -1,4 +1,5 @@
 /** What is said of loans: their states, what bars a release, entries of the log, who had it between two looks. */
+import { say } from './say.ts'
 import type { Body, BodyOf } from '#core/history/bodies/index.ts'
 import { leavesHouse } from '#core/history/loan-ways.ts'
 import type { Holder } from '#core/loans/compare.ts'
@@ -11,42 +12,42 @@ import { dayOnly } from './dates.ts'
 import { moneyWords } from './money.ts'
 
 const shownWords: Readonly<Record<LoanShown, string>> = {
-  closed: 'closed',
-  declined: 'declined',
-  overdue: 'overdue',
-  'partly back': 'partly back',
-  back: 'back, not closed',
-  'lent on': 'lent on',
-  there: 'there',
-  'handed over': 'handed over for good',
-  'under way': 'on its way',
-  agreed: 'agreed',
-  decided: 'decided',
-  asked: 'asked for',
+  closed: say('closed'),
+  declined: say('declined'),
+  overdue: say('overdue'),
+  'partly back': say('partly back'),
+  back: say('back, not closed'),
+  'lent on': say('lent on'),
+  there: say('there'),
+  'handed over': say('handed over for good'),
+  'under way': say('on its way'),
+  agreed: say('agreed'),
+  decided: say('decided'),
+  asked: say('asked for'),
 }
 
 /** How a loan stands: what is lent to us, or here for repair, is “here” where ours would be “there”. */
 export const stateWords = ({ shown, way }: Pick<LoanRow, 'shown' | 'way'>): string =>
-  shown === 'there' && !leavesHouse(way) ? 'here' : shownWords[shown]
+  shown === 'there' && !leavesHouse(way) ? say('here') : shownWords[shown]
 
 export const wayWords = {
-  out: 'loan out',
-  in: 'loan in',
-  repair: 'repair for an owner',
-  transfer: 'transfer to another collection',
-  disposal: 'disposal',
+  out: say('loan out'),
+  in: say('loan in'),
+  repair: say('repair for an owner'),
+  transfer: say('transfer to another collection'),
+  disposal: say('disposal'),
 } as const
 
 const ruleWords: Readonly<Record<ReleaseRule, string>> = {
-  decided: 'Somebody entitled decided that it goes',
-  agreed: 'Both sides agreed to the same terms',
-  cover: 'Cover reaches 14 days past the due date',
-  consent: 'The owner agreed to the loan',
-  mains: 'The mains there suit the machine',
-  television: 'The television there suits the machine',
-  'condition noted': 'Its condition was looked at before it leaves',
-  'ready to travel': 'It is made ready to be carried',
-  'handover sheet': 'The handover sheet goes with it',
+  decided: say('Somebody entitled decided that it goes'),
+  agreed: say('Both sides agreed to the same terms'),
+  cover: say('Cover reaches 14 days past the due date'),
+  consent: say('The owner agreed to the loan'),
+  mains: say('The mains there suit the machine'),
+  television: say('The television there suits the machine'),
+  'condition noted': say('Its condition was looked at before it leaves'),
+  'ready to travel': say('It is made ready to be carried'),
+  'handover sheet': say('The handover sheet goes with it'),
 }
 export const releaseRuleWords = (rule: string): string => ruleWords[rule as ReleaseRule] ?? rule
 
@@ -54,73 +55,102 @@ export const releaseRuleWords = (rule: string): string => ruleWords[rule as Rele
 export function releaseAnswerWords({ rule, is, about, asks }: ReleaseAnswer): string {
   switch (rule) {
     case 'decided':
-      return 'Who decided that it goes, and when, is not recorded: the board’s minute, or the letter.'
+      return say('Who decided that it goes, and when, is not recorded: the board’s minute, or the letter.')
     case 'agreed':
       return about.includes('changed')
-        ? 'The terms were changed, and the new ones are not agreed by both sides.'
-        : 'No terms are agreed by both sides.'
+        ? say('The terms were changed, and the new ones are not agreed by both sides.')
+        : say('No terms are agreed by both sides.')
     case 'cover':
       return is === 'not known'
-        ? 'No terms are agreed, so the cover is not known.'
+        ? say('No terms are agreed, so the cover is not known.')
         : about[0] === 'none'
-          ? 'The terms name no cover. A steward may release it with a reason.'
-          : `Cover is needed until ${dayOnly(about[0] ?? '')}. Extend it in new terms, or a steward releases it with a reason.`
+          ? say('The terms name no cover. A steward may release it with a reason.')
+          : say(
+              'Cover is needed until {about}. Extend it in new terms, or a steward releases it with a reason.',
+              { about: dayOnly(about[0] ?? '') },
+            )
     case 'consent':
-      return `The owner’s word on lending is not recorded: ${list(about)}. Record it as told, by whom and how.`
+      return say(
+        'The owner’s word on lending is not recorded: {about}. Record it as told, by whom and how.',
+        { about: list(about) },
+      )
     case 'mains':
       return is === 'not known'
-        ? `Not known whether the mains there suit it: ${list(about)}. Say what the venue has, name a transformer, or agree that it is not to be run.`
-        : `The mains there differ: ${list(about)}. Name the transformer, or agree that it is not to be run.`
+        ? say(
+            'Not known whether the mains there suit it: {about}. Say what the venue has, name a transformer, or agree that it is not to be run.',
+            { about: list(about) },
+          )
+        : say('The mains there differ: {about}. Name the transformer, or agree that it is not to be run.', {
+            about: list(about),
+          })
     case 'television':
       return is === 'not known'
-        ? `The television there is not recorded: ${list(about)} needs one.`
-        : `The television there differs: ${list(about)}.`
+        ? say('The television there is not recorded: {about} needs one.', { about: list(about) })
+        : say('The television there differs: {about}.', { about: list(about) })
     case 'condition noted':
-      return `No look before it leaves is recorded: ${list(about)}. Without it, nobody can say where a new mark comes from.`
+      return say(
+        'No look before it leaves is recorded: {about}. Without it, nobody can say where a new mark comes from.',
+        { about: list(about) },
+      )
     case 'ready to travel':
-      return `Not recorded for this journey: ${list(
-        (asks ?? []).map((a) => (about.length > 1 ? `${a.what} (${a.name})` : a.what)),
-        8,
-      )}. Record each when it is done, or a steward releases it with a reason.`
+      return say(
+        'Not recorded for this journey: {asks}. Record each when it is done, or a steward releases it with a reason.',
+        {
+          asks: list(
+            (asks ?? []).map((a) => (about.length > 1 ? `${a.what} (${a.name})` : a.what)),
+            8,
+          ),
+        },
+      )
     case 'handover sheet':
-      return `No handover sheet is issued: ${list(about)}. Issue it under Papers, or record that one was made by hand.`
+      return say(
+        'No handover sheet is issued: {about}. Issue it under Papers, or record that one was made by hand.',
+        { about: list(about) },
+      )
   }
 }
 
 export function markWords(mark: LoanMark): string {
   switch (mark.mark) {
     case 'recalled':
-      return 'recalled'
+      return say('recalled')
     case 'changed, not agreed':
-      return 'terms changed, not agreed'
+      return say('terms changed, not agreed')
     case 'short':
-      return `short: ${list(mark.items.map((i) => (i.of === 1 ? i.item : `${i.n} of ${i.of} ${i.item}`)))}${mark.boxes.length ? ` (${list(mark.boxes.map((b) => `box ${b}`))})` : ''}`
+      return say('short: {items}{more}', {
+        items: list(
+          mark.items.map((i) =>
+            i.of === 1 ? i.item : say('{n} of {of} {item}', { n: i.n, of: i.of, item: i.item }),
+          ),
+        ),
+        more: mark.boxes.length ? ` (${list(mark.boxes.map((b) => say('box {b}', { b })))})` : '',
+      })
     case 'difference open':
-      return `${count(mark.n, 'difference')} to agree on`
+      return say('{n} to agree on', { n: count(mark.n, 'difference') })
     case 'disputed':
-      return `${count(mark.n, 'difference')} disputed`
+      return say('{n} disputed', { n: count(mark.n, 'difference') })
     case 'cover ends':
-      return `cover ends ${dayOnly(mark.day)}`
+      return say('cover ends {day}', { day: dayOnly(mark.day) })
     case 'question':
-      return mark.of === 'house' ? 'a question to this collection' : 'a question to the other side'
+      return mark.of === 'house' ? say('a question to this collection') : say('a question to the other side')
     case 'beyond the limit':
-      return 'more spent than the owner agreed to'
+      return say('more spent than the owner agreed to')
     case 'incident':
       return count(mark.n, 'incident')
   }
 }
 
 const carriages: Readonly<Record<string, string>> = {
-  'by hand': 'whoever carried it',
-  vehicle: 'the driver',
-  post: 'the post',
+  'by hand': say('whoever carried it'),
+  vehicle: say('the driver'),
+  post: say('the post'),
 }
 export const holderWords = (holder: Holder, names: Readonly<Record<string, string>>): string =>
   'carrier' in holder
     ? (carriages[holder.carrier] ?? holder.carrier)
     : holder.side === 'house'
-      ? 'this collection'
-      : (names[holder.side] ?? 'the other side')
+      ? say('this collection')
+      : (names[holder.side] ?? say('the other side'))
 
 type LoanKinds = 'loan' | 'handover' | 'look' | 'difference' | 'run' | 'paper'
 export const isLoanBody = (body: Body): body is BodyOf<LoanKinds> =>
@@ -129,7 +159,8 @@ export const isLoanBody = (body: Body): body is BodyOf<LoanKinds> =>
 /** A line of the log. */
 export function loanEntry(body: BodyOf<LoanKinds>, { labels }: EntryNames): EntryWords {
   const plain = (what: string, result = ''): EntryWords => ({ what, result, proof: false })
-  const side = (who: string) => (who === 'house' ? 'this collection' : (labels[who] ?? 'the other side'))
+  const side = (who: string) =>
+    who === 'house' ? say('this collection') : (labels[who] ?? say('the other side'))
   const counted = (items: readonly { readonly item: string; readonly n: number }[]) =>
     list(items.filter((i) => i.n > 0).map((i) => (i.n === 1 ? i.item : `${i.n} × ${i.item}`)))
   switch (body.kind) {
@@ -137,68 +168,149 @@ export function loanEntry(body: BodyOf<LoanKinds>, { labels }: EntryNames): Entr
       switch (body.what) {
         case 'asked':
           return plain(
-            `${wayWords[body.way]} asked for${body.number ? `, ${body.number}` : ''}, with ${side(body.with)}: ${counted(body.items)}; ${body.purpose}${body.authority ? `; decided: ${body.authority}` : ''}`,
+            say('{wayWords} asked for{more}, with {side}: {counted}; {purpose}{more2}', {
+              wayWords: wayWords[body.way],
+              more: body.number ? `, ${body.number}` : '',
+              side: side(body.with),
+              counted: counted(body.items),
+              purpose: body.purpose,
+              more2: body.authority ? say('; decided: {authority}', { authority: body.authority }) : '',
+            }),
           )
         case 'terms':
           return plain(
-            `terms: ${dayOnly(body.from)} to ${dayOnly(body.to)}, ${body.run.who}${body.cover.value ? `, cover ${moneyWords(body.cover.value)}` : ''}`,
+            say('terms: {from} to {to}, {who}{more}', {
+              from: dayOnly(body.from),
+              to: dayOnly(body.to),
+              who: body.run.who,
+              more: body.cover.value ? say(', cover {value}', { value: moneyWords(body.cover.value) }) : '',
+            }),
           )
         case 'answered':
           return plain(
-            `${side(body.by)} ${body.agreed ? 'agreed to' : 'declined'} the terms (${body.how})${body.words ? `: ${body.words}` : ''}`,
+            say('{side} {more} the terms ({how}){more2}', {
+              side: side(body.by),
+              more: body.agreed ? say('agreed to') : say('declined'),
+              how: body.how,
+              more2: body.words ? `: ${body.words}` : '',
+            }),
           )
         case 'recalled':
-          return plain(`recalled, home by ${dayOnly(body.homeBy)}: ${body.reason}`)
+          return plain(
+            say('recalled, home by {homeBy}: {reason}', {
+              homeBy: dayOnly(body.homeBy),
+              reason: body.reason,
+            }),
+          )
         case 'accounted':
           return plain(
-            `${body.n === 1 ? '' : `${body.n} × `}${body.item} accounted for, ${body.as}: ${body.words}`,
+            say('{more}{item} accounted for, {as}: {words}', {
+              more: body.n === 1 ? '' : `${body.n} × `,
+              item: body.item,
+              as: body.as,
+              words: body.words,
+            }),
           )
         case 'spent':
           return plain(
-            `${body.amount ? `${moneyWords(body.amount)} ` : ''}spent on ${body.on}${body.although ? `, past the limit: ${body.although}` : ''}`,
+            say('{more}spent on {on}{more2}', {
+              more: body.amount ? `${moneyWords(body.amount)} ` : '',
+              on: body.on,
+              more2: body.although ? say(', past the limit: {although}', { although: body.although }) : '',
+            }),
           )
         case 'said':
-          return plain(`${side(body.by)} ${body.asks ? 'asked' : 'wrote'}: ${body.words}`)
+          return plain(`${side(body.by)} ${body.asks ? say('asked') : say('wrote')}: ${body.words}`)
         case 'closed':
-          return plain(`loan closed${body.words ? `: ${body.words}` : ''}`)
+          return plain(say('loan closed{more}', { more: body.words ? `: ${body.words}` : '' }))
       }
       break
     case 'handover':
       return body.what === 'released'
         ? plain(
-            `released by ${side(body.from)} to ${side(body.to)}, ${body.carrier ?? body.carriage}: ${counted(body.items)}${body.although.length ? `, although: ${body.although.map((a) => `${releaseRuleWords(a.rule)} was open (${a.because})`).join('; ')}` : ''}`,
+            say('released by {side} to {bodySide}, {carrier}: {counted}{more}', {
+              side: side(body.from),
+              bodySide: side(body.to),
+              carrier: body.carrier ?? body.carriage,
+              counted: counted(body.items),
+              more: body.although.length
+                ? say(', although: {although}', {
+                    although: body.although
+                      .map((a) =>
+                        say('{releaseRule} was open ({because})', {
+                          releaseRule: releaseRuleWords(a.rule),
+                          because: a.because,
+                        }),
+                      )
+                      .join('; '),
+                  })
+                : '',
+            }),
           )
         : plain(
-            `received by ${side(body.by)}: ${counted(body.items) || 'none of it'}${body.packing === 'in order' ? '' : `, packing ${body.packing}`}${body.words ? ` (${body.words})` : ''}`,
+            say('received by {side}: {counted}{more}{more2}', {
+              side: side(body.by),
+              counted: counted(body.items) || say('none of it'),
+              more: body.packing === 'in order' ? '' : say(', packing {packing}', { packing: body.packing }),
+              more2: body.words ? ` (${body.words})` : '',
+            }),
           )
     case 'look': {
       const differing = body.zones.filter((z) => z.is === 'different')
       const left = body.zones.filter((z) => z.is === 'not looked at')
       return plain(
-        `look ${stageWords[body.stage]}: ${differing.length === 0 ? 'no difference in what was looked at' : differing.flatMap((z) => z.differences.map((d) => `${z.zone}, ${d.how}: ${d.words}`)).join('; ')}${left.length ? `; not looked at: ${list(left.map((z) => z.zone))}` : ''}`,
+        say('look {stageWords}: {more}{more2}', {
+          stageWords: stageWords[body.stage],
+          more:
+            differing.length === 0
+              ? say('no difference in what was looked at')
+              : differing
+                  .flatMap((z) => z.differences.map((d) => `${z.zone}, ${d.how}: ${d.words}`))
+                  .join('; '),
+          more2: left.length ? say('; not looked at: {left}', { left: list(left.map((z) => z.zone)) }) : '',
+        }),
       )
     }
     case 'difference':
       return plain(
-        `difference on ${body.zone}: ${body.is} by ${side(body.by)}${body.words ? ` (${body.words})` : ''}`,
+        say('difference on {zone}: {is} by {side}{more}', {
+          zone: body.zone,
+          is: body.is,
+          side: side(body.by),
+          more: body.words ? ` (${body.words})` : '',
+        }),
       )
     case 'run':
       return plain(
-        `ran for ${count(body.minutes, 'minute')} there, by ${body.who}${body.symptom ? `: ${body.symptom}` : ''}`,
-        body.started ? 'started' : 'did not start',
+        say('ran for {minutes} there, by {who}{more}', {
+          minutes: count(body.minutes, 'minute'),
+          who: body.who,
+          more: body.symptom ? `: ${body.symptom}` : '',
+        }),
+        body.started ? say('started') : say('did not start'),
       )
     case 'paper':
       return body.what === 'issued'
-        ? plain(`${body.sort} issued, paper ${body.number}, code ${body.code}`)
+        ? plain(
+            say('{sort} issued, paper {number}, code {code}', {
+              sort: body.sort,
+              number: body.number,
+              code: body.code,
+            }),
+          )
         : plain(
-            `signed paper kept, signed by ${list(body.by.map(side))} on ${dayOnly(body.on)}${body.words ? ` (${body.words})` : ''}`,
+            say('signed paper kept, signed by {by} on {on}{more}', {
+              by: list(body.by.map(side)),
+              on: dayOnly(body.on),
+              more: body.words ? ` (${body.words})` : '',
+            }),
           )
   }
 }
 
 export const stageWords = {
-  out: 'before it leaves',
-  there: 'on arrival',
-  'before packing': 'before packing',
-  back: 'on its return',
+  out: say('before it leaves'),
+  there: say('on arrival'),
+  'before packing': say('before packing'),
+  back: say('on its return'),
 } as const

@@ -1,11 +1,12 @@
 /** What owners are asked about, after “agree to”. */
+import { say } from './say.ts'
 import type { ConsentMatter } from '#core/history/bodies/consent.ts'
 
 export const matterWords: Readonly<Record<ConsentMatter, string>> = {
-  'give parts': 'giving parts of it away',
-  lending: 'lending it out',
-  'irreversible work': 'work that cannot be undone',
-  opening: 'opening it',
-  cleaning: 'cleaning it',
-  repair: 'repairing it',
+  'give parts': say('giving parts of it away'),
+  lending: say('lending it out'),
+  'irreversible work': say('work that cannot be undone'),
+  opening: say('opening it'),
+  cleaning: say('cleaning it'),
+  repair: say('repairing it'),
 }

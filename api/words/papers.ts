@@ -1,4 +1,5 @@
 /** What stands on the papers of a loan, section by section. Composed from the record; none says that something is safe. */
+import { say } from './say.ts'
 import { leavesHouse } from '#core/history/loan-ways.ts'
 import type { PaperSort } from '#core/history/bodies/paper.ts'
 import type { PaperSection } from '#core/loans/papers.ts'
@@ -20,9 +21,9 @@ export interface PaperPage {
 const momentWords = (at: string, zone: string) => `${dayWords(at, zone)}, ${clockWords(at, zone)}`
 const pieces = (n: number, item: string) => (n === 1 ? item : `${n} × ${item}`)
 const transitWords = {
-  'memory switch off': 'The switch of the memory cell is off',
-  'cards secured': 'Cards and boards are secured',
-  'heads parked': 'Heads are parked',
+  'memory switch off': say('The switch of the memory cell is off'),
+  'cards secured': say('Cards and boards are secured'),
+  'heads parked': say('Heads are parked'),
 } as const
 
 /** The page of a paper, as its source says it. */
@@ -36,9 +37,9 @@ export function paperPage(source: PaperSource): PaperPage {
       sort === 'agreement' || sort === 'receipt'
         ? [house, loan.with]
         : sort === 'packing list' || sort === 'handover sheet'
-          ? ['Handed over by', 'Received by']
+          ? [say('Handed over by'), say('Received by')]
           : sort === 'look sheet'
-            ? ['Looked at by', 'Witnessed by']
+            ? [say('Looked at by'), say('Witnessed by')]
             : [],
   }
 }
@@ -46,12 +47,14 @@ export function paperPage(source: PaperSource): PaperPage {
 function parties({ loan, house }: PaperSource): PaperSection {
   const [lends, borrows] = leavesHouse(loan.way) ? [house, loan.with] : [loan.with, house]
   return {
-    title: 'Parties',
+    title: say('Parties'),
     holds: 'still',
     lines: [
-      loan.way === 'repair' ? `Owner: ${lends}; repaired by: ${borrows}` : `Lent by ${lends} to ${borrows}`,
-      `${capital(wayWords[loan.way])}${loan.number ? `, number ${loan.number}` : ''}${loan.theirNumber ? `, their number ${loan.theirNumber}` : ''}`,
-      `Purpose: ${loan.purpose}`,
+      loan.way === 'repair'
+        ? say('Owner: {lends}; repaired by: {borrows}', { lends, borrows })
+        : say('Lent by {lends} to {borrows}', { lends, borrows }),
+      `${capital(wayWords[loan.way])}${loan.number ? say(', number {number}', { number: loan.number }) : ''}${loan.theirNumber ? say(', their number {theirNumber}', { theirNumber: loan.theirNumber }) : ''}`,
+      say('Purpose: {purpose}', { purpose: loan.purpose }),
     ],
   }
 }
@@ -61,12 +64,14 @@ const sectionsOf: Readonly<Record<PaperSort, (source: PaperSource) => PaperSecti
     const terms = loan.terms.at(-1)
     return [
       {
-        title: 'What it is about',
+        title: say('What it is about'),
         holds: 'still',
-        lines: loan.itemRows.map((r) => `${pieces(r.n, r.item)}${r.returns ? '' : ', does not come back'}`),
+        lines: loan.itemRows.map(
+          (r) => `${pieces(r.n, r.item)}${r.returns ? '' : say(', does not come back')}`,
+        ),
       },
       {
-        title: `Terms, version ${terms?.version ?? 0}`,
+        title: say('Terms, version {version}', { version: terms?.version ?? 0 }),
         holds: 'still',
         lines: terms ? termsLines(terms.body, loan.with).map(([name, what]) => `${name}: ${what}`) : [],
       },
@@ -77,7 +82,7 @@ const sectionsOf: Readonly<Record<PaperSort, (source: PaperSource) => PaperSecti
     const boxes = [...new Set(packed.map((p) => p.box))].sort((a, b) => a - b)
     return [
       ...boxes.map((box): PaperSection => ({
-        title: `Box ${box}`,
+        title: say('Box {box}', { box }),
         holds: 'then',
         ticked: true,
         lines: packed.filter((p) => p.box === box).map((p) => pieces(p.n, p.item)),
@@ -85,7 +90,7 @@ const sectionsOf: Readonly<Record<PaperSort, (source: PaperSource) => PaperSecti
       ...(boxes.length === 0
         ? [
             {
-              title: 'What goes along',
+              title: say('What goes along'),
               holds: 'then' as const,
               ticked: true,
               lines: (handover?.body.items ?? loan.itemRows).map((r) => pieces(r.n, r.item)),
@@ -96,17 +101,17 @@ const sectionsOf: Readonly<Record<PaperSort, (source: PaperSource) => PaperSecti
   },
 
   'handover sheet': (source) => [
-    { title: 'What it is', holds: 'still', lines: plateLines(source) },
+    { title: say('What it is'), holds: 'still', lines: plateLines(source) },
     mustNot(source),
-    ...fromDossier(source, ['State', 'What is known of its functions']),
-    { title: 'So that it can travel', holds: 'then', lines: transitLines(source) },
+    ...fromDossier(source, [say('State'), say('What is known of its functions')]),
+    { title: say('So that it can travel'), holds: 'then', lines: transitLines(source) },
     ...fromDossier(source, [
-      'Parts that are not its own, and work on those that are',
-      'What came out, and where it is',
-      'Left to do',
+      say('Parts that are not its own, and work on those that are'),
+      say('What came out, and where it is'),
+      say('Left to do'),
     ]),
-    { title: 'Media and copies', holds: 'then', lines: mediaLines(source) },
-    { title: 'How it looked', holds: 'then', lines: lookLines(source) },
+    { title: say('Media and copies'), holds: 'then', lines: mediaLines(source) },
+    { title: say('How it looked'), holds: 'then', lines: lookLines(source) },
   ],
 
   // For whoever has no telephone at hand: each zone is answered, and what was not looked at says so.
@@ -114,24 +119,28 @@ const sectionsOf: Readonly<Record<PaperSort, (source: PaperSource) => PaperSecti
     const here = loan.machines.find((m) => m.id === machine?.id)
     return [
       {
-        title: 'When',
+        title: say('When'),
         holds: 'then',
         ticked: true,
         lines: Object.values(stageWords).map(capital),
       },
       {
-        title: 'Each zone',
+        title: say('Each zone'),
         holds: 'still',
-        lines: (here?.zones ?? []).map(
-          (zone) => `${capital(zone)}:   ☐ same   ☐ different   ☐ not looked at   what: ……………………………………`,
+        lines: (here?.zones ?? []).map((zone) =>
+          say('{zone}:   ☐ same   ☐ different   ☐ not looked at   what: ……………………………………', {
+            zone: capital(zone),
+          }),
         ),
       },
       {
-        title: 'Where it differs',
+        title: say('Where it differs'),
         holds: 'then',
         lines: [
-          'Say what you see, where, and how large. Photograph it from straight ahead, with a ruler beside it.',
-          'What was not looked at is never taken as the same.',
+          say(
+            'Say what you see, where, and how large. Photograph it from straight ahead, with a ruler beside it.',
+          ),
+          say('What was not looked at is never taken as the same.'),
         ],
       },
     ]
@@ -139,31 +148,38 @@ const sectionsOf: Readonly<Record<PaperSort, (source: PaperSource) => PaperSecti
 
   receipt: (source) => [
     {
-      title: 'Received',
+      title: say('Received'),
       holds: 'then',
       lines: source.handover ? receivedLines(source, source.handover) : [],
     },
     {
-      title: 'Parts that came out; they are the owner’s, wherever they are',
+      title: say('Parts that came out; they are the owner’s, wherever they are'),
       holds: 'then',
-      lines: source.cameOut.map(
-        ({ label, position, to }) =>
-          `${label}, out of ${position}: ${to === 'unknown' ? 'its place is not recorded' : to}`,
+      lines: source.cameOut.map(({ label, position, to }) =>
+        say('{label}, out of {position}: {more}', {
+          label,
+          position,
+          more: to === 'unknown' ? say('its place is not recorded') : to,
+        }),
       ),
     },
   ],
 
   'demonstrators’ instructions': (source) => [
     mustNot(source),
-    { title: 'Who switches it on', holds: 'still', lines: runLines(source) },
+    { title: say('Who switches it on'), holds: 'still', lines: runLines(source) },
     {
-      title: 'When something is not as it should be',
+      title: say('When something is not as it should be'),
       holds: 'then',
       lines: [
-        'Smoke, a smell, a noise, a spark, a tingle: switch it off and pull its plug, if both can be reached without touching anything else of it. Otherwise switch off at the wall or the board.',
-        'Do not open it, and do not try it again. Keep people away from it.',
-        'Write down what happened and when, photograph it, and tell the house. It stays off until the house has looked at it.',
-        'Call: ……………………………………………………',
+        say(
+          'Smoke, a smell, a noise, a spark, a tingle: switch it off and pull its plug, if both can be reached without touching anything else of it. Otherwise switch off at the wall or the board.',
+        ),
+        say('Do not open it, and do not try it again. Keep people away from it.'),
+        say(
+          'Write down what happened and when, photograph it, and tell the house. It stays off until the house has looked at it.',
+        ),
+        say('Call: ……………………………………………………'),
       ],
     },
   ],
@@ -176,8 +192,10 @@ function plateLines({ machine }: PaperSource): string[] {
   const { plate } = machine
   return [
     `${plate.number} ${plate.name}${plate.typeName && !plate.name.includes(plate.typeName) ? `, ${plate.typeName}` : ''}`,
-    ...(plate.serial ? [`Serial number ${plate.serial}`] : []),
-    `Mains: ${plate.mains ?? 'not recorded; read its plate before it is plugged in'}`,
+    ...(plate.serial ? [say('Serial number {serial}', { serial: plate.serial })] : []),
+    say('Mains: {mains}', {
+      mains: plate.mains ?? say('not recorded; read its plate before it is plugged in'),
+    }),
   ]
 }
 
@@ -186,14 +204,14 @@ function mustNot({ machine, loan }: PaperSource): PaperSection {
   const terms = loan.terms.find((t) => t.holds)?.body
   const open = machine?.hazards.filter((h) => !h.cleared) ?? []
   return {
-    title: 'What must not be done',
+    title: say('What must not be done'),
     holds: 'still',
     lines: [
-      ...open.map((h) => (h.barsPower ? `Do not power: ${h.words}` : h.words)),
-      ...(terms?.run.who === 'not to be run' ? ['Do not switch it on.'] : []),
+      ...open.map((h) => (h.barsPower ? say('Do not power: {words}', { words: h.words }) : h.words)),
+      ...(terms?.run.who === 'not to be run' ? [say('Do not switch it on.')] : []),
       ...(machine?.plate.stamps ?? []).map((s) => `${capital(s.kind)}: ${s.words}`),
-      ...(terms && terms.opening === undefined ? ['Do not open it.'] : []),
-      ...(terms && terms.lendingOn === undefined ? ['Do not lend it on.'] : []),
+      ...(terms && terms.opening === undefined ? [say('Do not open it.')] : []),
+      ...(terms && terms.lendingOn === undefined ? [say('Do not lend it on.')] : []),
     ],
   }
 }
@@ -207,24 +225,39 @@ const fromDossier = (source: PaperSource, wanted: readonly string[]): PaperSecti
 
 const transitLines = (source: PaperSource): string[] =>
   source.transit.map(({ what, at }) =>
-    at ? `${transitWords[what]}: ${dayWords(at, source.zone)}` : `${transitWords[what]}: not recorded`,
+    at
+      ? `${transitWords[what]}: ${dayWords(at, source.zone)}`
+      : say('{transitWords}: not recorded', { transitWords: transitWords[what] }),
   )
 
 const mediaLines = ({ arrival }: PaperSource): string[] =>
   (arrival?.contents ?? []).map((c) =>
     c.what === 'copied'
-      ? `${c.medium}: copied${c.readTwice ? ', read twice' : ''}${c.personal ? '; holds personal data' : ''}`
-      : `${c.medium}: not copied, ${c.because}${c.personal ? '; holds personal data' : ''}`,
+      ? say('{medium}: copied{more}{more2}', {
+          medium: c.medium,
+          more: c.readTwice ? say(', read twice') : '',
+          more2: c.personal ? say('; holds personal data') : '',
+        })
+      : say('{medium}: not copied, {because}{more}', {
+          medium: c.medium,
+          because: c.because,
+          more: c.personal ? say('; holds personal data') : '',
+        }),
   )
 
 function lookLines({ machine, loan, zone }: PaperSource): string[] {
   const here = loan.machines.find((m) => m.id === machine?.id)
   const last = here?.looked.at(-1)
-  if (!here || !last) return ['No look at it is recorded in this loan.']
+  if (!here || !last) return [say('No look at it is recorded in this loan.')]
   return [
-    `Last looked at ${stageWords[last.stage]}, ${dayWords(last.at, zone)}.`,
+    say('Last looked at {stageWords}, {at}.', {
+      stageWords: stageWords[last.stage],
+      at: dayWords(last.at, zone),
+    }),
     ...here.differences.map((d) => `${d.zone}, ${d.how}: ${d.words}`),
-    ...(here.notKnown.length > 0 ? [`Not looked at: ${list(here.notKnown, 20)}.`] : []),
+    ...(here.notKnown.length > 0
+      ? [say('Not looked at: {notKnown}.', { notKnown: list(here.notKnown, 20) })]
+      : []),
   ]
 }
 
@@ -236,42 +269,52 @@ function receivedLines(
   const sent = (item: string) => released?.find((r) => r.item === item)?.n
   const short = (released ?? []).flatMap((r) => {
     const came = body.items.find((i) => i.item === r.item)?.n ?? 0
-    return came < r.n ? [`${r.n - came} of ${pieces(r.n, r.item)}`] : []
+    return came < r.n ? [say('{n} of {pieces}', { n: r.n - came, pieces: pieces(r.n, r.item) })] : []
   })
   return [
-    `Received by ${body.by === 'house' ? house : loan.with}, ${momentWords(at, zone)}${by ? `, written down by ${by}` : ''}`,
+    say('Received by {more}, {moment}{more2}', {
+      more: body.by === 'house' ? house : loan.with,
+      moment: momentWords(at, zone),
+      more2: by ? say(', written down by {by}', { by }) : '',
+    }),
     ...body.items
       .filter((i) => i.n > 0)
       .map((i) => {
         const of = sent(i.item)
-        return `${pieces(i.n, i.item)}${of !== undefined && of > i.n ? `, of ${of}` : ''}`
+        return `${pieces(i.n, i.item)}${of !== undefined && of > i.n ? say(', of {of}', { of }) : ''}`
       }),
-    ...(short.length > 0 ? [`Short: ${list(short, 20)}`] : []),
-    `Packing: ${body.packing}${
-      body.boxes.length > 0
-        ? `; ${list(
-            body.boxes.map((b) => `box ${b}`),
-            20,
-          )}`
-        : ''
-    }`,
-    ...(body.restUntil ? [`It rests until ${momentWords(body.restUntil, zone)} before power.`] : []),
-    ...(body.words ? [`Remarks: ${body.words}`] : []),
+    ...(short.length > 0 ? [say('Short: {short}', { short: list(short, 20) })] : []),
+    say('Packing: {packing}{more}', {
+      packing: body.packing,
+      more:
+        body.boxes.length > 0
+          ? `; ${list(
+              body.boxes.map((b) => say('box {b}', { b })),
+              20,
+            )}`
+          : '',
+    }),
+    ...(body.restUntil
+      ? [say('It rests until {moment} before power.', { moment: momentWords(body.restUntil, zone) })]
+      : []),
+    ...(body.words ? [say('Remarks: {words}', { words: body.words })] : []),
   ]
 }
 
 function runLines({ loan }: PaperSource): string[] {
   const terms = loan.terms.find((t) => t.holds)?.body
-  if (!terms) return ['No terms are agreed by both sides: nobody switches it on.']
+  if (!terms) return [say('No terms are agreed by both sides: nobody switches it on.')]
   const { run } = terms
-  if (run.who === 'not to be run') return ['Nobody. Do not switch it on.']
+  if (run.who === 'not to be run') return [say('Nobody. Do not switch it on.')]
   return [
     run.who === 'named people'
-      ? `Only ${list(run.named, 20) || 'people whom the house has named'}.`
-      : 'Visitors, with somebody beside them.',
-    ...(run.minutesADay ? [`At most ${count(run.minutesADay, 'minute')} a day.`] : []),
+      ? say('Only {named}.', { named: list(run.named, 20) || say('people whom the house has named') })
+      : say('Visitors, with somebody beside them.'),
+    ...(run.minutesADay
+      ? [say('At most {minutesADay} a day.', { minutesADay: count(run.minutesADay, 'minute') })]
+      : []),
     ...(run.instructions ? run.instructions.split(/\n+/) : []),
-    ...(terms.consumables ? [`Consumables: ${terms.consumables}`] : []),
-    'Write down every run: when, who, how long, whether it started.',
+    ...(terms.consumables ? [say('Consumables: {consumables}', { consumables: terms.consumables })] : []),
+    say('Write down every run: when, who, how long, whether it started.'),
   ]
 }

@@ -1,4 +1,5 @@
 /** What matters first of the people of a house, and of what is known of models. */
+import { say } from './say.ts'
 import { count, list } from './lists.ts'
 
 interface Working {
@@ -14,8 +15,13 @@ export function peopleSentence(staff: readonly Working[], now: string): string {
     p.authorisations.some((a) => a.authority === 'switch on' && (a.until === undefined || a.until > now)),
   )
   const work = count(working.length, 'person works here', 'people work here')
-  if (may.length === 0) return `${work}; nobody is recorded as authorised to switch a machine on.`
-  return `${work}; ${may.length} may switch a machine on: ${list(may.map((p) => p.name))}.`
+  if (may.length === 0)
+    return say('{work}; nobody is recorded as authorised to switch a machine on.', { work })
+  return say('{work}; {may} may switch a machine on: {may2}.', {
+    work,
+    may: may.length,
+    may2: list(may.map((p) => p.name)),
+  })
 }
 
 /** "since 6 Oct 2025 until 18 Jun 2027"; of one that is over, only when it ended. */
@@ -25,8 +31,11 @@ export const termWords = (
   short: (at: string) => string,
 ): string =>
   until !== undefined && until <= now
-    ? `ended ${short(until)}`
-    : `since ${short(since)}${until === undefined ? '' : ` until ${short(until)}`}`
+    ? say('ended {until}', { until: short(until) })
+    : say('since {since}{more}', {
+        since: short(since),
+        more: until === undefined ? '' : say(' until {until}', { until: short(until) }),
+      })
 
 /** "3 type sheets describe 24 machines; 2 sheets name no hazard." */
 export function typesSentence(
@@ -35,5 +44,7 @@ export function typesSentence(
   const machines = types.reduce((sum, t) => sum + t.machines, 0)
   const bare = types.filter((t) => t.hazards.length === 0).length
   const describe = `${count(types.length, 'type sheet describes', 'type sheets describe')} ${count(machines, 'machine')}`
-  return bare === 0 ? `${describe}.` : `${describe}; ${count(bare, 'sheet names', 'sheets name')} no hazard.`
+  return bare === 0
+    ? `${describe}.`
+    : say('{describe}; {bare} no hazard.', { describe, bare: count(bare, 'sheet names', 'sheets name') })
 }

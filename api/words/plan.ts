@@ -1,4 +1,5 @@
 /** The words of evenings and of their sheets. */
+import { say } from './say.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { PlanRow } from '#core/history/bodies/evening.ts'
 import type { Evening } from '#core/plan/evenings.ts'
@@ -9,26 +10,30 @@ import { placeSorts, type PlaceSort } from '#core/history/bodies/job.ts'
 
 const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
 /** ISO 8601: 1 is Monday. */
-export const weekdayWords = (weekday: number): string => weekdays[weekday - 1] ?? 'some day'
+export const weekdayWords = (weekday: number): string => weekdays[weekday - 1] ?? say('some day')
 export const weekdayChoices = weekdays.map((label, i) => ({ value: String(i + 1), label }))
 
 const placesWords: Readonly<Record<PlaceSort, string>> = {
-  bench: 'benches',
-  sink: 'sinks',
-  rack: 'rack places',
-  yard: 'places in the yard',
+  bench: say('benches'),
+  sink: say('sinks'),
+  rack: say('rack places'),
+  yard: say('places in the yard'),
 }
 /** "2 benches". */
 export const placesCount = (sort: PlaceSort, n: number): string =>
-  count(n, sort === 'rack' ? 'rack place' : sort === 'yard' ? 'place in the yard' : sort, placesWords[sort])
+  count(
+    n,
+    sort === 'rack' ? say('rack place') : sort === 'yard' ? say('place in the yard') : sort,
+    placesWords[sort],
+  )
 
 /** "Thursdays", "every 2nd Thursday". */
 export const seriesWords = (weekday: number, everyWeeks: number): string =>
   everyWeeks === 1
     ? `${weekdayWords(weekday)}s`
     : everyWeeks === 2
-      ? `every other ${weekdayWords(weekday)}`
-      : `every ${everyWeeks} weeks on ${weekdayWords(weekday)}`
+      ? say('every other {weekday}', { weekday: weekdayWords(weekday) })
+      : say('every {everyWeeks} weeks on {weekday}', { everyWeeks, weekday: weekdayWords(weekday) })
 
 /** "Thursday 3 Dec 2026". */
 export const eveningTitle = (day: string): string =>
@@ -37,59 +42,99 @@ export const eveningTitle = (day: string): string =>
 export function eveningEntryWords(body: BodyOf<'evening'>, name: (party: string) => string): string {
   switch (body.what) {
     case 'repeats':
-      return `evenings: ${seriesWords(body.weekday, body.everyWeeks)} ${body.from} to ${body.to}, from ${dayOnly(body.first)}`
+      return say('evenings: {series} {from} to {to}, from {first}', {
+        series: seriesWords(body.weekday, body.everyWeeks),
+        from: body.from,
+        to: body.to,
+        first: dayOnly(body.first),
+      })
     case 'ends':
-      return `evenings: these end after ${dayOnly(body.after)}`
+      return say('evenings: these end after {after}', { after: dayOnly(body.after) })
     case 'planned':
-      return `evening of ${dayOnly(body.day)}: ${body.from} to ${body.to}`
+      return say('evening of {day}: {from} to {to}', { day: dayOnly(body.day), from: body.from, to: body.to })
     case 'called off':
-      return `evening of ${dayOnly(body.day)} called off${body.because ? `: ${body.because}` : ''}`
+      return say('evening of {day} called off{more}', {
+        day: dayOnly(body.day),
+        more: body.because ? `: ${body.because}` : '',
+      })
     case 'usually':
-      return `${name(body.party)} ${body.comes ? 'usually comes' : 'does not usually come'} to these evenings`
+      return say('{name} {more} to these evenings', {
+        name: name(body.party),
+        more: body.comes ? say('usually comes') : say('does not usually come'),
+      })
     case 'comes':
-      return `${name(body.party)} ${body.comes ? 'comes' : 'does not come'} on ${dayOnly(body.day)}`
+      return say('{name} {more} on {day}', {
+        name: name(body.party),
+        more: body.comes ? say('comes') : say('does not come'),
+        day: dayOnly(body.day),
+      })
     case 'told':
-      return `sheet of ${dayOnly(body.day)}: ${count(body.rows.length, 'row')}, begin leaving ${body.leave}`
+      return say('sheet of {day}: {rows}, begin leaving {leave}', {
+        day: dayOnly(body.day),
+        rows: count(body.rows.length, 'row'),
+        leave: body.leave,
+      })
     case 'plan told': {
       const days = body.sheets.map((s) => dayOnly(s.day))
-      return `plan of ${count(days.length, 'evening')}, ${list(days)}: ${count(body.sheets.flatMap((s) => s.rows).length, 'row')}`
+      return say('plan of {days}, {days2}: {flatMap}', {
+        days: count(days.length, 'evening'),
+        days2: list(days),
+        flatMap: count(body.sheets.flatMap((s) => s.rows).length, 'row'),
+      })
     }
     case 'workshop':
-      return `to work at: ${list(placeSorts.map((sort) => placesCount(sort, body.places[sort])))}`
+      return say('to work at: {placeSorts}', {
+        placeSorts: list(placeSorts.map((sort) => placesCount(sort, body.places[sort]))),
+      })
   }
 }
 
 /** "Thursday 3 Dec 2026, four people, five machines, begin leaving 21:40." */
 export function eveningSentence({ day, off, people, told }: Evening): string {
-  if (off) return `${eveningTitle(day)}: no evening${off.because ? `, ${off.because}` : ''}.`
+  if (off)
+    return say('{eveningTitle}: no evening{more}.', {
+      eveningTitle: eveningTitle(day),
+      more: off.because ? `, ${off.because}` : '',
+    })
   const here = people.filter((p) => p.comes !== 'not').length
-  const who = here === 0 ? 'nobody has said that they come' : `${count(here, 'person', 'people')} expected`
+  const who =
+    here === 0
+      ? say('nobody has said that they come')
+      : say('{here} expected', { here: count(here, 'person', 'people') })
   if (!told) return `${eveningTitle(day)}, ${who}.`
   const machines = new Set(told.rows.map((r) => r.machine)).size
-  return `${eveningTitle(day)}, ${who}, ${count(machines, 'machine')}, begin leaving ${told.leave}.`
+  return say('{eveningTitle}, {who}, {machines}, begin leaving {leave}.', {
+    eveningTitle: eveningTitle(day),
+    who,
+    machines: count(machines, 'machine'),
+    leave: told.leave,
+  })
 }
 
 /** What speaks against a row; `row` numbers another one as the sheet shows it. */
 export function remarkWords(remark: SheetRemark, name: (party: string) => string): string {
   switch (remark.why) {
     case 'does not come':
-      return `${name(remark.party)} does not come.`
+      return say('{name} does not come.', { name: name(remark.party) })
     case 'not known to come':
-      return `${name(remark.party)} has not said that they come.`
+      return say('{name} has not said that they come.', { name: name(remark.party) })
     case 'two at once':
-      return `${name(remark.party)} is in row ${remark.other + 1} at the same time.`
+      return say('{name} is in row {other} at the same time.', {
+        name: name(remark.party),
+        other: remark.other + 1,
+      })
     case 'place taken':
-      return `${remark.place} is taken by row ${remark.other + 1}.`
+      return say('{place} is taken by row {other}.', { place: remark.place, other: remark.other + 1 })
     case 'machine elsewhere':
-      return `Row ${remark.other + 1} has this machine at another place.`
+      return say('Row {other} has this machine at another place.', { other: remark.other + 1 })
     case 'before it begins':
-      return 'That is before the evening begins.'
+      return say('That is before the evening begins.')
     case 'past its end':
-      return 'That goes on past its end.'
+      return say('That goes on past its end.')
     case 'nobody authorised':
-      return `None of them is authorised for ${remark.authority}.`
+      return say('None of them is authorised for {authority}.', { authority: remark.authority })
     case 'alone':
-      return `Nobody works at ${remark.authority} alone.`
+      return say('Nobody works at {authority} alone.', { authority: remark.authority })
   }
 }
 
@@ -98,8 +143,8 @@ export const calendarRow = (
   { from, what, place }: Pick<PlanRow, 'from' | 'what' | 'place'>,
   machine: { readonly number: string; readonly name: string } | undefined,
 ): string =>
-  `${from} ${what}${machine ? `, ${machine.name} ${machine.number}` : ''}${place ? `, at ${place}` : ''}`
+  `${from} ${what}${machine ? `, ${machine.name} ${machine.number}` : ''}${place ? say(', at {place}', { place }) : ''}`
 
 /** "Then it runs 2 h by itself: look in." */
 export const runsWords = (minutes: number): string =>
-  `Then it runs ${durationWords(minutes)} by itself: look in.`
+  say('Then it runs {minutes} by itself: look in.', { minutes: durationWords(minutes) })

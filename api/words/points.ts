@@ -1,4 +1,5 @@
 /** Test points in words: what is expected, what was read, how far that is from when it was healthy. */
+import { say } from './say.ts'
 import type { PointReading, PointRow } from '#core/diagnosis/points.ts'
 
 const scales = [
@@ -26,7 +27,14 @@ const digits = (value: number, by = 1) => Number((value / by).toPrecision(6))
 export function spanWords(low: number, high: number, unit: string): string {
   const scale = scaleOf(Math.max(Math.abs(low), Math.abs(high)), unit)
   const [from, to] = [digits(low, scale?.by), digits(high, scale?.by)]
-  return `${from} to ${to} ${scale?.prefix ?? ''}${symbol(unit)}`.trim().replaceAll('-', '−')
+  return say('{from} to {to} {prefix}{symbol}', {
+    from,
+    to,
+    prefix: scale?.prefix ?? '',
+    symbol: symbol(unit),
+  })
+    .trim()
+    .replaceAll('-', '−')
 }
 
 /** 7159090, "Hz" → "7.15909 MHz"; six digits at most. */
@@ -40,16 +48,16 @@ export const readingWords = (r: PointReading): string =>
 
 /** "4.75 V to 5.25 V", and from which point it is reckoned. */
 export function bandWords({ expected, unit }: Pick<PointRow, 'expected' | 'unit'>): string {
-  if (!expected) return 'not said'
+  if (!expected) return say('not said')
   const low = valueWords(expected.nominal - expected.tolerance, unit)
   const high = valueWords(expected.nominal + expected.tolerance, unit)
-  return `${expected.tolerance === 0 ? low : `${low} to ${high}`}${expected.from ? `, from ${expected.from.point}` : ''}`
+  return `${expected.tolerance === 0 ? low : say('{low} to {high}', { low, high })}${expected.from ? say(', from {point}', { point: expected.from.point }) : ''}`
 }
 
 /** "−0.21 V (−4.2 %)"; empty where there is nothing to hold it against. */
 export function driftWords({ drift, healthy, unit, last }: PointRow): string {
   if (drift === undefined || healthy?.value === undefined) return ''
-  if (drift === 0) return 'none'
+  if (drift === 0) return say('none')
   const share =
     healthy.value === 0
       ? ''

@@ -1,37 +1,39 @@
 /** An answer of the record in words: what is recorded, never what is so in the world. */
+import { say } from './say.ts'
 import type { AnswerFact } from '#core/views/answers.ts'
 import { shortDay } from './dates.ts'
 import type { When } from './effects.ts'
-import { actCost, actTitle, adviceStatusWords, faultSentence } from './fault.ts'
+import { actCost, actTitle, faultSentence } from './fault.ts'
+import { adviceStatusWords } from './fault-ends.ts'
 import { capital, count, list } from './lists.ts'
 
-const authority = { 'switch on': 'switch it on' } as Readonly<Record<string, string>>
+const authority = { 'switch on': say('switch it on') } as Readonly<Record<string, string>>
 
 /** A standing in a word that needs nothing beside it. */
 const words: Readonly<Record<string, string>> = {
-  works: 'works',
-  fails: 'fails',
-  partly: 'works in part',
-  intermittent: 'comes and goes',
-  retest: 'retest due',
-  weakly: 'works, weakly proved',
-  unproved: 'not proved yet',
-  ageing: 'its test is old',
-  blocked: 'could not be tried',
-  inconclusive: 'the test told nothing',
-  void: 'its test proves nothing',
-  claimed: 'only told',
-  untested: 'no test is recorded',
+  works: say('works'),
+  fails: say('fails'),
+  partly: say('works in part'),
+  intermittent: say('comes and goes'),
+  retest: say('retest due'),
+  weakly: say('works, weakly proved'),
+  unproved: say('not proved yet'),
+  ageing: say('its test is old'),
+  blocked: say('could not be tried'),
+  inconclusive: say('the test told nothing'),
+  void: say('its test proves nothing'),
+  claimed: say('only told'),
+  untested: say('no test is recorded'),
 }
 
 const hostProof = ({ before, after }: { readonly before: boolean; readonly after: boolean }): string =>
   before && after
-    ? 'proved before and after with its own part'
+    ? say('proved before and after with its own part')
     : before
-      ? 'proved before with its own part, not after'
+      ? say('proved before with its own part, not after')
       : after
-        ? 'proved after with its own part, not before'
-        : 'not proved with its own part'
+        ? say('proved after with its own part, not before')
+        : say('not proved with its own part')
 
 export function answerWords(fact: AnswerFact, { now, zone }: When): string {
   const day = (at: string) => shortDay(at, now, zone)
@@ -39,48 +41,89 @@ export function answerWords(fact: AnswerFact, { now, zone }: When): string {
     case 'place':
       return `${fact.what}: ${fact.place}.`
     case 'with':
-      return `${fact.what} is with ${fact.who}${fact.due ? `, due back ${day(fact.due)}` : ''}.`
+      return say('{what} is with {who}{more}.', {
+        what: fact.what,
+        who: fact.who,
+        more: fact.due ? say(', due back {day}', { day: day(fact.due) }) : '',
+      })
     case 'standing':
       return fact.tested
-        ? `${fact.fn}: ${words[fact.word] ?? fact.word}, last tested ${day(fact.tested)}.`
+        ? say('{fn}: {words}, last tested {day}.', {
+            fn: fact.fn,
+            words: words[fact.word] ?? fact.word,
+            day: day(fact.tested),
+          })
         : `${fact.fn}: ${words[fact.word] ?? fact.word}.`
     case 'never tested':
-      return `No test of ${fact.fn} is recorded.`
+      return say('No test of {fn} is recorded.', { fn: fact.fn })
     case 'off':
-      return `${fact.n} ${fact.what} off${fact.cups.length > 0 ? `, in ${list(fact.cups)}` : ''}.`
+      return say('{n} {what} off{more}.', {
+        n: fact.n,
+        what: fact.what,
+        more: fact.cups.length > 0 ? say(', in {cups}', { cups: list(fact.cups) }) : '',
+      })
     case 'lies off':
       return `${fact.what}: ${fact.where}.`
     case 'to do':
-      return `To do: ${fact.words}.`
+      return say('To do: {words}.', { words: fact.words })
     case 'waits':
-      return `Waits: ${fact.words}.`
+      return say('Waits: {words}.', { words: fact.words })
     case 'asked':
-      return `Asked: ${fact.words}`
+      return say('Asked: {words}', { words: fact.words })
     case 'changed':
-      return `${fact.fn}: since its test on ${day(fact.since)} ${list(fact.targets)} ${fact.targets.length === 1 ? 'was' : 'were'} changed.`
+      return say('{fn}: since its test on {day} {targets} {more} changed.', {
+        fn: fact.fn,
+        day: day(fact.since),
+        targets: list(fact.targets),
+        more: fact.targets.length === 1 ? say('was') : say('were'),
+      })
     case 'unchanged':
-      return `${fact.fn}: no change is recorded since it passed on ${day(fact.since)}.`
+      return say('{fn}: no change is recorded since it passed on {day}.', {
+        fn: fact.fn,
+        day: day(fact.since),
+      })
     case 'clean starts':
-      return `${fact.fn}: ${count(fact.clean, 'clean start')} recorded, ${fact.needed} wanted.`
+      return say('{fn}: {clean} recorded, {needed} wanted.', {
+        fn: fact.fn,
+        clean: count(fact.clean, 'clean start'),
+        needed: fact.needed,
+      })
     case 'may':
       return fact.people.length > 0
-        ? `Recorded as allowed to ${authority[fact.authority] ?? fact.authority}: ${list(fact.people)}.`
-        : `No person is recorded as allowed to ${authority[fact.authority] ?? fact.authority}.`
+        ? say('Recorded as allowed to {authority}: {people}.', {
+            authority: authority[fact.authority] ?? fact.authority,
+            people: list(fact.people),
+          })
+        : say('No person is recorded as allowed to {authority}.', {
+            authority: authority[fact.authority] ?? fact.authority,
+          })
     case 'suspected':
       return faultSentence(fact.fault)
     case 'next act':
-      return `Next, by expected minutes: ${actTitle(fact.act)} (${actCost(fact.act)}).`
+      return say('Next, by expected minutes: {actTitle} ({actCost}).', {
+        actTitle: actTitle(fact.act),
+        actCost: actCost(fact.act),
+      })
     case 'excluded':
       return fact.names.length > 0
-        ? `By what passed, hardly the reason for ${fact.of}: ${list(fact.names, 8)}. None is certain.`
-        : `Nothing that ${fact.of} goes through is cleared by what passed.`
+        ? say('By what passed, hardly the reason for {of}: {names}. None is certain.', {
+            of: fact.of,
+            names: list(fact.names, 8),
+          })
+        : say('Nothing that {of} goes through is cleared by what passed.', { of: fact.of })
     case 'no fault':
-      return 'No test on record fails as the machine is now.'
+      return say('No test on record fails as the machine is now.')
     case 'host':
-      return `${capital(fact.fn)} in ${fact.host}, with the part of ${fact.position} from here: ${fact.passed ? 'passed' : 'failed'}; ${hostProof(fact)}.`
+      return say('{fn} in {host}, with the part of {position} from here: {more}; {hostProof}.', {
+        fn: capital(fact.fn),
+        host: fact.host,
+        position: fact.position,
+        more: fact.passed ? say('passed') : say('failed'),
+        hostProof: hostProof(fact),
+      })
     case 'advice':
-      return `${capital(fact.words)}${fact.from ? `, from ${fact.from}` : ''}: ${adviceStatusWords[fact.status]}.`
+      return `${capital(fact.words)}${fact.from ? say(', from {from}', { from: fact.from }) : ''}: ${adviceStatusWords[fact.status]}.`
     case 'not recorded':
-      return 'The record says nothing of it.'
+      return say('The record says nothing of it.')
   }
 }

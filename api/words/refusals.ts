@@ -1,4 +1,5 @@
 /** What a refusal says to a volunteer: what happened, and what to do. Nothing that was typed is lost by it. */
+import { say } from './say.ts'
 import { moneyWords } from './money.ts'
 import { barsWords } from './treatments.ts'
 import type { Refusal } from '#core/history/refusal.ts'
@@ -16,32 +17,33 @@ const placeWords = (place: Place, { labels }: RefusalNames): string => {
   const { kind, id } = place.in
   const holder =
     kind === 'tray'
-      ? 'a tray'
+      ? say('a tray')
       : kind === 'machine' || kind === 'assembly' || kind === 'kept' || kind === 'party' || kind === 'person'
-        ? (labels[id] ?? 'another place')
+        ? (labels[id] ?? say('another place'))
         : id
   return place.position ? `${place.position} (${holder})` : holder
 }
 
 const closingRules: Readonly<Record<string, string>> = {
-  'tray empty': 'parts lie in the tray',
-  'fasteners balance': 'fasteners do not balance',
-  'connections on': 'connections are off',
-  'waits over': 'a wait is not over',
-  'temporary items out': 'temporary items are in it',
-  'loans home': 'a part is on loan',
-  'adjusters noted': 'an adjuster was turned without its from and to',
-  'work verified': 'polarised work is not verified',
-  'disturbed functions retested': 'functions were touched and not tested since',
-  'contested entries settled': 'an entry is contested',
-  'next step handed on': 'the next step is not said',
+  'tray empty': say('parts lie in the tray'),
+  'fasteners balance': say('fasteners do not balance'),
+  'connections on': say('connections are off'),
+  'waits over': say('a wait is not over'),
+  'temporary items out': say('temporary items are in it'),
+  'loans home': say('a part is on loan'),
+  'adjusters noted': say('an adjuster was turned without its from and to'),
+  'work verified': say('polarised work is not verified'),
+  'disturbed functions retested': say('functions were touched and not tested since'),
+  'contested entries settled': say('an entry is contested'),
+  'next step handed on': say('the next step is not said'),
 }
 
 const notInPractice = {
-  correction:
+  correction: say(
     'What the practice machine answered stands. Try it again, or write what you think of it as a note.',
-  ending: 'A case ends with “End the case” above. It can be left and gone on with at any time.',
-  over: 'This case is over.',
+  ),
+  ending: say('A case ends with “End the case” above. It can be left and gone on with at any time.'),
+  over: say('This case is over.'),
 } as const
 
 /** One plain sentence or two for a refusal or a contest. */
@@ -50,123 +52,227 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
   switch (refusal.rule) {
     case 'part-not-there': {
       const since = refusal.since
-        ? ` since ${dayWords(refusal.since, names.zone)}, ${clockWords(refusal.since, names.zone)}`
+        ? say(' since {since}, {clock}', {
+            since: dayWords(refusal.since, names.zone),
+            clock: clockWords(refusal.since, names.zone),
+          })
         : ''
-      const who = refusal.who ? `, moved by ${label(refusal.who, 'somebody')}` : ''
-      return `${label(refusal.part, 'That part')} is not in ${placeWords(refusal.claimed, names)}: it is in ${placeWords(refusal.actual, names)}${since}${who}.`
+      const who = refusal.who ? say(', moved by {label}', { label: label(refusal.who, 'somebody') }) : ''
+      return say('{label} is not in {place}: it is in {refusalPlace}{since}{who}.', {
+        label: label(refusal.part, 'That part'),
+        place: placeWords(refusal.claimed, names),
+        refusalPlace: placeWords(refusal.actual, names),
+        since,
+        who,
+      })
     }
     case 'position-occupied':
       return refusal.asFound
-        ? `${refusal.place.position ?? 'That position'} is taken to hold what belongs there, since no look at it is recorded. Take it out, or say it was empty.`
-        : `${refusal.place.position ?? 'That position'} holds ${label(refusal.occupant, 'another part')}. Take it out first, or swap.`
+        ? say(
+            '{position} is taken to hold what belongs there, since no look at it is recorded. Take it out, or say it was empty.',
+            { position: refusal.place.position ?? say('That position') },
+          )
+        : say('{position} holds {label}. Take it out first, or swap.', {
+            position: refusal.place.position ?? say('That position'),
+            label: label(refusal.occupant, 'another part'),
+          })
     case 'breaks-later-moves':
-      return `That would break ${refusal.moves.length === 1 ? 'a move' : `${refusal.moves.length} moves`} recorded for a later time. Correct those together with this one.`
+      return say('That would break {more} recorded for a later time. Correct those together with this one.', {
+        more:
+          refusal.moves.length === 1 ? say('a move') : say('{moves} moves', { moves: refusal.moves.length }),
+      })
     case 'look-alike-socket':
-      return `${refusal.position} takes ${aNoun(refusal.takes)}. This is ${aNoun(refusal.partKind)}: it belongs in ${list(refusal.belongsIn)}, which looks alike.`
+      return say(
+        '{position} takes {takes}. This is {partKind}: it belongs in {belongsIn}, which looks alike.',
+        {
+          position: refusal.position,
+          takes: aNoun(refusal.takes),
+          partKind: aNoun(refusal.partKind),
+          belongsIn: list(refusal.belongsIn),
+        },
+      )
     case 'wrong-kind':
-      return `${refusal.position} takes ${aNoun(refusal.takes)}, and this is ${aNoun(refusal.partKind)}.`
+      return say('{position} takes {takes}, and this is {partKind}.', {
+        position: refusal.position,
+        takes: aNoun(refusal.takes),
+        partKind: aNoun(refusal.partKind),
+      })
     case 'rating-below':
-      return `${refusal.position} needs at least ${refusal.needVolts} V, and this part is rated ${refusal.hasVolts} V.`
+      return say('{position} needs at least {needVolts} V, and this part is rated {hasVolts} V.', {
+        position: refusal.position,
+        needVolts: refusal.needVolts,
+        hasVolts: refusal.hasVolts,
+      })
     case 'safety-class':
-      return `${refusal.position} is at the mains and takes only a class ${refusal.needs} part. An ordinary one is never fitted there.`
+      return say(
+        '{position} is at the mains and takes only a class {needs} part. An ordinary one is never fitted there.',
+        { position: refusal.position, needs: refusal.needs },
+      )
     case 'attribute-differs':
-      return `${refusal.position} asks for ${refusal.attribute} ${refusal.asks}, and this part has ${refusal.has}.`
+      return say('{position} asks for {attribute} {asks}, and this part has {has}.', {
+        position: refusal.position,
+        attribute: refusal.attribute,
+        asks: refusal.asks,
+        has: refusal.has,
+      })
     case 'primary-cell':
-      return `${refusal.position} charges its cell, and charging a primary lithium cell can burst it. First cut the charge path (“cut ${refusal.position} charge path …”), then measure the current into the holder as zero (“read ${refusal.position} charge 0A”).`
+      return say(
+        '{position} charges its cell, and charging a primary lithium cell can burst it. First cut the charge path (“cut {position} charge path …”), then measure the current into the holder as zero (“read {position} charge 0A”).',
+        { position: refusal.position },
+      )
     case 'holds-itself':
-      return 'A part cannot be put into itself.'
+      return say('A part cannot be put into itself.')
     case 'accessioned-needs-authority':
-      return `${label(refusal.part, 'This part')} comes from an accessioned machine. A steward must be named who allows it to be given away or discarded: “discard … by” and their initials.`
+      return say(
+        '{label} comes from an accessioned machine. A steward must be named who allows it to be given away or discarded: “discard … by” and their initials.',
+        { label: label(refusal.part, 'This part') },
+      )
     case 'needs-instant':
-      return 'A move needs its exact time. Write it with the hour: at 3 Mar 19:02 …'
+      return say('A move needs its exact time. Write it with the hour: at 3 Mar 19:02 …')
     case 'needs-steward':
-      return 'Only a steward may do that.'
+      return say('Only a steward may do that.')
     case 'episode-open':
-      return 'An episode is already open on this machine. Go on in that one.'
+      return say('An episode is already open on this machine. Go on in that one.')
     case 'episode-not-open':
       return refusal.opened
-        ? `That episode was opened on ${dayWords(refusal.opened, names.zone)} at ${clockWords(refusal.opened, names.zone)}, after the time of this entry. One of the clocks is wrong: write it again with its time, or keep it for a person to settle.`
-        : 'That episode was closed by then. Keep what you wrote for a person to settle, or open another episode.'
+        ? say(
+            'That episode was opened on {opened} at {clock}, after the time of this entry. One of the clocks is wrong: write it again with its time, or keep it for a person to settle.',
+            { opened: dayWords(refusal.opened, names.zone), clock: clockWords(refusal.opened, names.zone) },
+          )
+        : say(
+            'That episode was closed by then. Keep what you wrote for a person to settle, or open another episode.',
+          )
     case 'breaks-later-steps':
-      return 'Later steps of that episode are recorded already: it was paused, resumed or closed after this time. Write it with a later time, or keep it for a person to settle.'
+      return say(
+        'Later steps of that episode are recorded already: it was paused, resumed or closed after this time. Write it with a later time, or keep it for a person to settle.',
+      )
     case 'episode-not-paused':
-      return 'That episode was not paused.'
+      return say('That episode was not paused.')
     case 'not-in-practice':
       return notInPractice[refusal.what]
     case 'closing-not-met':
-      return `It cannot be closed yet: ${list(refusal.unmet.map((r) => closingRules[r] ?? r))}.`
+      return say('It cannot be closed yet: {unmet}.', {
+        unmet: list(refusal.unmet.map((r) => closingRules[r] ?? r)),
+      })
     case 'in-the-future':
-      return `That time is in the future: you wrote ${dayWords(refusal.at, names.zone)}, ${clockWords(refusal.at, names.zone)}, and here it is ${dayWords(refusal.now, names.zone)}, ${clockWords(refusal.now, names.zone)}.`
+      return say(
+        'That time is in the future: you wrote {at}, {clock}, and here it is {now}, {refusalClock}.',
+        {
+          at: dayWords(refusal.at, names.zone),
+          clock: clockWords(refusal.at, names.zone),
+          now: dayWords(refusal.now, names.zone),
+          refusalClock: clockWords(refusal.now, names.zone),
+        },
+      )
     case 'unknown-loan':
-      return 'No loan of yours with that number is known here.'
+      return say('No loan of yours with that number is known here.')
     case 'release-barred':
-      return `It cannot leave yet. Open: ${list(refusal.rules.map(releaseRuleWords))}. Nothing was written.`
+      return say('It cannot leave yet. Open: {rules}. Nothing was written.', {
+        rules: list(refusal.rules.map(releaseRuleWords)),
+      })
     case 'not-so-many':
       return refusal.there === 0
-        ? `${refusal.item}: none of it is there to hand over. Count again.`
-        : `${refusal.item}: only ${refusal.there} of it can be handed over. Count again.`
+        ? say('{item}: none of it is there to hand over. Count again.', { item: refusal.item })
+        : say('{item}: only {there} of it can be handed over. Count again.', {
+            item: refusal.item,
+            there: refusal.there,
+          })
     case 'loan-not-whole':
-      return `It cannot be closed yet. Neither home nor accounted for: ${list(refusal.items)}.`
+      return say('It cannot be closed yet. Neither home nor accounted for: {items}.', {
+        items: list(refusal.items),
+      })
     case 'loan-closed':
-      return 'That loan is closed. Ask for a new one.'
+      return say('That loan is closed. Ask for a new one.')
     case 'unknown-machine':
-      return 'No machine with that number is known here.'
+      return say('No machine with that number is known here.')
     case 'unknown-type':
-      return 'No such type sheet is known here.'
+      return say('No such type sheet is known here.')
     case 'unknown-entry':
-      return 'The entry that this one speaks of is not known here.'
+      return say('The entry that this one speaks of is not known here.')
     case 'unknown-party':
-      return 'That person or organisation is not known here.'
+      return say('That person or organisation is not known here.')
     case 'unknown-lot':
-      return 'No such lot is known here.'
+      return say('No such lot is known here.')
     case 'owner-consent':
       return refusal.refused
-        ? `The owner of ${label(refusal.machine, 'that machine')} refused to give parts of it. ${label(refusal.part, 'This part')} is theirs.`
-        : `${label(refusal.part, 'This part')} belongs to the owner of ${label(refusal.machine, 'that machine')}. Ask them, and write down what they say on that machine’s page, under Owner.`
+        ? say('The owner of {label} refused to give parts of it. {refusalLabel} is theirs.', {
+            label: label(refusal.machine, 'that machine'),
+            refusalLabel: label(refusal.part, 'This part'),
+          })
+        : say(
+            '{label} belongs to the owner of {refusalLabel}. Ask them, and write down what they say on that machine’s page, under Owner.',
+            { label: label(refusal.part, 'This part'), refusalLabel: label(refusal.machine, 'that machine') },
+          )
     case 'unknown-gear':
-      return 'That piece of test gear is not known here.'
+      return say('That piece of test gear is not known here.')
     case 'already-registered':
-      return 'This machine is registered already.'
+      return say('This machine is registered already.')
     case 'number-taken':
-      return `The number ${refusal.number} is taken here. Take the next free one.`
+      return say('The number {number} is taken here. Take the next free one.', { number: refusal.number })
     case 'beyond-limit':
       return refusal.compares
-        ? `The owner agreed to ${moneyWords(refusal.limit)}; ${refusal.spent ? moneyWords(refusal.spent) : 'nothing'} is spent. Ask the owner first: write down what they said with it, or agree on new terms.`
-        : `The owner’s limit is ${moneyWords(refusal.limit)}: an amount in another currency cannot be compared. Ask the owner first, and write down what they said with it.`
+        ? say(
+            'The owner agreed to {limit}; {more} is spent. Ask the owner first: write down what they said with it, or agree on new terms.',
+            {
+              limit: moneyWords(refusal.limit),
+              more: refusal.spent ? moneyWords(refusal.spent) : say('nothing'),
+            },
+          )
+        : say(
+            'The owner’s limit is {limit}: an amount in another currency cannot be compared. Ask the owner first, and write down what they said with it.',
+            { limit: moneyWords(refusal.limit) },
+          )
     case 'treatment-barred':
       return barsWords(refusal.bars)
     case 'treatment-over':
-      return 'That treatment has ended already.'
+      return say('That treatment has ended already.')
     case 'not-lent-on':
-      return 'The terms in force do not allow it to be lent on. Agree on new terms that do.'
+      return say('The terms in force do not allow it to be lent on. Agree on new terms that do.')
     case 'tag-taken':
-      return `The tag ${refusal.tag} is on another part. Take the next free one.`
+      return say('The tag {tag} is on another part. Take the next free one.', { tag: refusal.tag })
     case 'stale-amendment':
-      return 'Somebody corrected this entry after you opened it. Both corrections are kept, for a person to settle.'
+      return say(
+        'Somebody corrected this entry after you opened it. Both corrections are kept, for a person to settle.',
+      )
     case 'reason-needed':
-      return 'Say why it is corrected. (Your own entry of the last ten minutes can be corrected without a reason.)'
+      return say(
+        'Say why it is corrected. (Your own entry of the last ten minutes can be corrected without a reason.)',
+      )
     case 'not-contested':
-      return 'That entry is not contested.'
+      return say('That entry is not contested.')
     case 'own-contest':
-      return 'You wrote this entry yourself. Somebody else says whether it happened, or a steward; you may say that it did not.'
+      return say(
+        'You wrote this entry yourself. Somebody else says whether it happened, or a steward; you may say that it did not.',
+      )
     case 'not-their-word':
-      return `${label(refusal.party, 'That person')} did not write this themselves. Write it as told: who told you, how and when.`
+      return say('{label} did not write this themselves. Write it as told: who told you, how and when.', {
+        label: label(refusal.party, 'That person'),
+      })
     case 'kind-changed':
-      return 'A correction stays of the same kind. Withdraw the entry and write another one.'
+      return say('A correction stays of the same kind. Withdraw the entry and write another one.')
     case 'other-content':
-      return 'An entry with this identity was sent before with other content. Both are shown; nothing was overwritten.'
+      return say(
+        'An entry with this identity was sent before with other content. Both are shown; nothing was overwritten.',
+      )
     case 'erased':
-      return 'A steward erased this entry for good. It was not stored again.'
+      return say('A steward erased this entry for good. It was not stored again.')
     case 'correct-before-erasing':
-      return 'Other entries rest on this one. Correct what should not be in it, or withdraw it, then erase what it said before.'
+      return say(
+        'Other entries rest on this one. Correct what should not be in it, or withdraw it, then erase what it said before.',
+      )
     case 'nothing-to-erase':
-      return 'Nothing is left to erase here: what it said before is gone, or it was never corrected.'
+      return say('Nothing is left to erase here: what it said before is gone, or it was never corrected.')
     case 'unknown-version':
-      return 'This was written by a newer version of the program. It waits until the server is brought up to date.'
+      return say(
+        'This was written by a newer version of the program. It waits until the server is brought up to date.',
+      )
     case 'pin-needed':
-      return `${label(refusal.party, 'That person')} confirms by PIN: “${refusal.authority}” is an act of authorised people, and somebody else is signed in.`
+      return say(
+        '{label} confirms by PIN: “{authority}” is an act of authorised people, and somebody else is signed in.',
+        { label: label(refusal.party, 'That person'), authority: refusal.authority },
+      )
     case 'not-allowed':
-      return 'Your role does not allow that.'
+      return say('Your role does not allow that.')
     default: {
       const never: never = refusal
       return never

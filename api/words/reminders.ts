@@ -1,8 +1,9 @@
 /** What a calendar and a mail say of a loan: its number and the date. No name, no place, no value (they lie open on the way). */
+import { say } from './say.ts'
 import type { LoanDay } from '#core/loans/reminders.ts'
 import { dayOnly } from './dates.ts'
 
-const named = ({ number }: LoanDay) => (number ? `Loan ${number}` : 'A loan')
+const named = ({ number }: LoanDay) => (number ? say('Loan {number}', { number }) : say('A loan'))
 
 /** One line of a calendar. */
 export const calendarWords = (of: LoanDay): string => `${named(of)}: ${of.what}`
@@ -16,12 +17,18 @@ export function mailWords(of: LoanDay, today: string): MailWords {
   const day = dayOnly(of.day)
   const says =
     of.what === 'cover ends'
-      ? `The cover of ${of.number ? `loan ${of.number}` : 'a loan'} ends on ${day}.`
+      ? say('The cover of {more} ends on {day}.', {
+          more: of.number ? say('loan {number}', { number: of.number }) : say('a loan'),
+          day,
+        })
       : of.day < today
-        ? `${named(of)} was due back on ${day}.`
-        : `${named(of)} is due back on ${day}.`
+        ? say('{named} was due back on {day}.', { named: named(of), day })
+        : say('{named} is due back on {day}.', { named: named(of), day })
   return {
-    subject: `${named(of)}: ${of.day < today ? 'was due back' : of.what} ${day}`,
-    text: `${says}\n\nSign in to Anamnesis to see it. You are sent this because you asked to be reminded; it is turned off under “Account and sign-ins”.\n`,
+    subject: `${named(of)}: ${of.day < today ? say('was due back') : of.what} ${day}`,
+    text: say(
+      '{says}\n\nSign in to Anamnesis to see it. You are sent this because you asked to be reminded; it is turned off under “Account and sign-ins”.\n',
+      { says },
+    ),
   }
 }

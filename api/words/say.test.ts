@@ -1,5 +1,6 @@
 /** Sentences with slots, and the language that nobody speaks. */
 import { afterEach, describe, expect, it } from 'vitest'
+import { count } from './lists.ts'
 import { pseudo, say, shown, speak } from './say.ts'
 
 afterEach(() => speak())
@@ -16,6 +17,14 @@ describe('a sentence', () => {
     expect(say('{part} goes into {slot}.', { part: 'a', slot: 'K2' })).toBe('K2: a.')
     expect(say('{part} comes out.', { part: 'a' })).toBe('a comes out.')
   })
+  it('has as many plurals as its language', () => {
+    speak((m) => (m === '{n} unit|{n} units' ? 'Einheit: {n}|Einheiten: {n}' : m))
+    expect([count(1, 'unit'), count(2, 'unit'), count(2, 'box', 'boxes')]).toEqual([
+      'Einheit: 1',
+      'Einheiten: 2',
+      '2 boxes',
+    ])
+  })
   it('needs each slot of its own, and no other, by type', () => {
     // @ts-expect-error: nothing fills {n}
     expect(say('{n} work', {})).toBe('{n} work')
@@ -29,5 +38,6 @@ describe('the language that nobody speaks', () => {
     speak(pseudo)
     expect(say('{name} works', { name: 'Keys' })).toBe('⟦Keys wørkš··⟧')
     expect(shown('works')).toBe('⟦wørkš··⟧')
+    expect([count(1, 'unit'), count(3, 'unit')]).toEqual(['⟦1 üñït··⟧', '⟦3 üñïtš··⟧'])
   })
 })

@@ -17,7 +17,9 @@ const likeness: Readonly<Record<string, string>> = {
  * A language that nobody speaks, to be read all the same: every letter that can has an accent, a sentence is a third longer (as most
  * languages are beside English) and stands between ⟦ and ⟧. What is shown without them is not in the catalogue.
  */
-export const pseudo: Language = (message) => {
+export const pseudo: Language = (message) => message.split('|').map(likened).join('|')
+
+function likened(message: string): string {
   const accented = message.replace(/\{\w+\}|[A-Za-z]/g, (c) => likeness[c] ?? c)
   return `⟦${accented}${'·'.repeat(Math.ceil(message.replace(/\{\w+\}/g, '').length / 3))}⟧`
 }

@@ -1,4 +1,5 @@
 /** The words of an episode's sheet: sections of lines, for print and Markdown; one line an entry, for a table. */
+import { say } from './say.ts'
 import { sortKey } from '#core/quantity/time.ts'
 import type { EpisodeSheet, MovedPart } from '#core/views/episode-sheet.ts'
 import type { LogRow } from '#core/views/rows.ts'
@@ -23,47 +24,56 @@ const line = (row: LogRow, sheet: EpisodeSheet, when: When) => {
   const words = rowWords(row, sheet, when)
   const said = [words.what, words.result].filter(Boolean).join(': ')
   const doubts = [
-    row.voidBy ? voidRowWords(row.voidBy) : row.onVoid ? 'done on a void result' : '',
+    row.voidBy ? voidRowWords(row.voidBy) : row.onVoid ? say('done on a void result') : '',
     row.unauthorised ? unauthorisedWords(row.unauthorised) : '',
   ].filter(Boolean)
   return doubts.length > 0 ? `${said} (${doubts.join('; ')})` : said
 }
-const moved = (p: MovedPart) => `${p.label}: ${p.from} → ${p.to}${p.now ? `; today ${p.now}` : ''}`
+const moved = (p: MovedPart) =>
+  `${p.label}: ${p.from} → ${p.to}${p.now ? say('; today {now}', { now: p.now }) : ''}`
 
 /** Sections that have something to say, in the order of the work. */
 export function sheetSections(sheet: EpisodeSheet, when: When): SheetSection[] {
   const { view } = sheet
   const all: SheetSection[] = [
-    { title: 'Found', lines: sheet.found.map((r) => line(r, sheet, when)) },
-    { title: 'Done', lines: sheet.done.map((r) => line(r, sheet, when)) },
+    { title: say('Found'), lines: sheet.found.map((r) => line(r, sheet, when)) },
+    { title: say('Done'), lines: sheet.done.map((r) => line(r, sheet, when)) },
     {
-      title: 'Shown',
+      title: say('Shown'),
       lines: sheet.shown.map((b) => {
         const words = bracketWords(b, when)
         return `${words.title}. ${words.detail}`
       }),
     },
-    { title: 'Not separated', lines: sheet.notSeparated.map((b) => bracketWords(b, when).detail) },
-    { title: 'Parts in', lines: sheet.partsIn.map(moved) },
-    { title: 'Parts out', lines: sheet.partsOut.map(moved) },
-    { title: 'Readings', lines: sheet.readings.map((r) => line(r, sheet, when)) },
-    { title: 'Functions', lines: view.functions.map((f) => `${f.fn}: ${standingWords(f, when)}`) },
-    { title: 'Asked, unanswered', lines: view.questions.map((q) => q.words) },
+    { title: say('Not separated'), lines: sheet.notSeparated.map((b) => bracketWords(b, when).detail) },
+    { title: say('Parts in'), lines: sheet.partsIn.map(moved) },
+    { title: say('Parts out'), lines: sheet.partsOut.map(moved) },
+    { title: say('Readings'), lines: sheet.readings.map((r) => line(r, sheet, when)) },
+    { title: say('Functions'), lines: view.functions.map((f) => `${f.fn}: ${standingWords(f, when)}`) },
+    { title: say('Asked, unanswered'), lines: view.questions.map((q) => q.words) },
     {
-      title: 'Left for later',
+      title: say('Left for later'),
       lines: sheet.deferred.map(
-        (d) => `${d.what}: ${d.reason}${d.until ? `, by ${dayWords(d.until, when.zone)}` : ''}`,
+        (d) =>
+          `${d.what}: ${d.reason}${d.until ? say(', by {until}', { until: dayWords(d.until, when.zone) }) : ''}`,
       ),
     },
-    { title: 'Next', lines: view.episode.next ? [view.episode.next] : [] },
-    { title: 'People', lines: sheet.people.length ? [list(sheet.people, 20)] : [] },
+    { title: say('Next'), lines: view.episode.next ? [view.episode.next] : [] },
+    { title: say('People'), lines: sheet.people.length ? [list(sheet.people, 20)] : [] },
   ]
   return all.filter((s) => s.lines.length > 0)
 }
 
 /** "Episode 2, Haldis 300 message printer, SW 2025.6: rows print double; 3 Mar 2026 to 5 Mar 2026". */
 export const sheetTitle = ({ view, closed }: EpisodeSheet, when: When): string =>
-  `Episode ${view.episode.number}, ${view.plate.name}, ${view.plate.number}: ${view.episode.title}; ${dayWords(view.episode.opened, when.zone)}${closed ? ` to ${dayWords(closed, when.zone)}` : ', open'}`
+  say('Episode {number}, {name}, {viewNumber}: {title}; {opened}{more}', {
+    number: view.episode.number,
+    name: view.plate.name,
+    viewNumber: view.plate.number,
+    title: view.episode.title,
+    opened: dayWords(view.episode.opened, when.zone),
+    more: closed ? say(' to {closed}', { closed: dayWords(closed, when.zone) }) : say(', open'),
+  })
 
 /** Marks that Markdown would read as its own. */
 const plain = (text: string) => text.replace(/([\\`*_{}[\]<>#|])/g, '\\$1')
@@ -74,9 +84,9 @@ export function sheetMarkdown(sheet: EpisodeSheet, when: When): string {
   )
   const log = sheet.view.rows.map(
     (r) =>
-      `- ${dayWords(r.happenedAt.latest, when.zone)} ${clockWords(r.happenedAt.latest, when.zone)} ${plain(line(r, sheet, when))}${r.withdrawn ? ' (withdrawn)' : ''}`,
+      `- ${dayWords(r.happenedAt.latest, when.zone)} ${clockWords(r.happenedAt.latest, when.zone)} ${plain(line(r, sheet, when))}${r.withdrawn ? say(' (withdrawn)') : ''}`,
   )
-  return `# ${plain(sheetTitle(sheet, when))}\n\n${[...sections, `## Log\n\n${log.join('\n')}`].join('\n\n')}\n`
+  return `# ${plain(sheetTitle(sheet, when))}\n\n${[...sections, say('## Log\n\n{log}', { log: log.join('\n') })].join('\n\n')}\n`
 }
 
 export const sheetTableHead = [
@@ -103,7 +113,13 @@ export const sheetTable = (sheet: EpisodeSheet, when: When): string[][] =>
       words.what,
       words.result,
       r.basis,
-      r.withdrawn ? 'withdrawn' : r.contested ? 'contested' : r.versions.length > 1 ? 'corrected' : '',
+      r.withdrawn
+        ? say('withdrawn')
+        : r.contested
+          ? say('contested')
+          : r.versions.length > 1
+            ? say('corrected')
+            : '',
       r.id,
     ]
   })

@@ -1,10 +1,12 @@
 /** The standing of one function in words, and the words of what its tests show. Apart from the machine's status, which Bench needs alone. */
+import { say } from './say.ts'
 import type { ChangeSummary, LogRow, WeaknessRow } from '#core/views/rows.ts'
 import type { FunctionRow } from '#core/views/machine-shape.ts'
+import type { TestResult } from '#core/history/bodies/test.ts'
 import { failureRateBound } from '#core/history/intermittent.ts'
 import { lookFunction } from '#core/history/results.ts'
 import { dayWords, durationWords, shortDay } from './dates.ts'
-import { resultWords } from './entries.ts'
+import { resultWords } from './results.ts'
 import { capital, count, list, sentence } from './lists.ts'
 import { changeWords, voidWords, type When } from './status.ts'
 
@@ -13,54 +15,86 @@ export function standingWords(row: FunctionRow, { now, zone }: When): string {
   const on = row.test ? `, ${shortDay(row.test.at, now, zone)}` : ''
   switch (row.word) {
     case 'retest':
-      return 'test again'
+      return say('test again')
     case 'works':
-      return `works${on}`
+      return say('works{on}', { on })
     case 'fails':
-      return row.changes.length ? 'fails, worked on since' : `fails${on}`
+      return row.changes.length ? say('fails, worked on since') : say('fails{on}', { on })
     case 'partly':
     case 'intermittent':
       return row.test
-        ? `${row.test.result.is === 'partly' ? `${row.test.result.good} of ${row.test.result.of}` : 'now and then'}${row.changes.length ? ', worked on since' : on}`
+        ? `${partWords(row.test.result)}${row.changes.length ? say(', worked on since') : on}`
         : row.word
     case 'weakly':
-      return `works, weakly${on}`
+      return say('works, weakly{on}', { on })
     case 'unproved':
-      return row.run ? `clean ${row.run.clean} of ${row.run.needed}` : 'unproved'
+      return row.run
+        ? say('clean {clean} of {needed}', { clean: row.run.clean, needed: row.run.needed })
+        : say('unproved')
     case 'claimed':
-      return 'only said'
+      return say('only said')
     case 'untested':
-      return 'never tested'
+      return say('never tested')
     case 'blocked':
-      return row.heldUpBy ? 'not known now' : 'could not be tried'
+      return row.heldUpBy ? say('not known now') : say('could not be tried')
     case 'void':
-      return 'test is void'
+      return say('test is void')
     case 'ageing':
-      return `test is old${on}`
+      return say('test is old{on}', { on })
     case 'inconclusive':
-      return 'inconclusive'
+      return say('inconclusive')
   }
+}
+
+/** How much of it works: as counted, else only that a part does; or that it comes and goes. */
+function partWords(result: TestResult): string {
+  if (result.is !== 'partly') return say('now and then')
+  const { good, of } = result
+  return good === undefined || of === undefined ? say('partly good') : say('{good} of {of}', { good, of })
 }
 
 /** A longer account of a function's standing, for its tooltip and the list below. */
 export function standingSentence(row: FunctionRow, when: When): string {
   const test = row.test
-    ? `${resultWords(row.test.result)} on ${dayWords(row.test.at, when.zone)}${row.test.depth === 'full' ? '' : `, ${row.test.depth} check`}${row.minutes === undefined ? '' : `, ${durationWords(row.minutes)}`}${row.words ? ` (${row.words})` : ''}`
+    ? say('{result} on {at}{more}{more2}{more3}', {
+        result: resultWords(row.test.result),
+        at: dayWords(row.test.at, when.zone),
+        more: row.test.depth === 'full' ? '' : say(', {depth} check', { depth: row.test.depth }),
+        more2: row.minutes === undefined ? '' : `, ${durationWords(row.minutes)}`,
+        more3: row.words ? ` (${row.words})` : '',
+      })
     : ''
-  const limits = row.notExercised ? ` Does not exercise: ${row.notExercised}.` : ''
+  const limits = row.notExercised
+    ? say(' Does not exercise: {notExercised}.', { notExercised: row.notExercised })
+    : ''
   const beside = row.beside
-    ? ` Tried again on ${dayWords(row.beside.at, when.zone)}: ${resultWords(row.beside.result)}.`
+    ? say(' Tried again on {at}: {result}.', {
+        at: dayWords(row.beside.at, when.zone),
+        result: resultWords(row.beside.result),
+      })
     : ''
   if (row.voided && !row.test)
-    return `The test of ${dayWords(row.voided.at, when.zone)} proves nothing: ${voidWords(row.voided)}.`
+    return say('The test of {at} proves nothing: {void}.', {
+      at: dayWords(row.voided.at, when.zone),
+      void: voidWords(row.voided),
+    })
   if (row.changes.length)
-    return `${sentence(test)} Since then ${list(row.changes.map((c) => changeWords(c, when)))}.${beside}`
+    return say('{test} Since then {changes}.{beside}', {
+      test: sentence(test),
+      changes: list(row.changes.map((c) => changeWords(c, when))),
+      beside,
+    })
   if (row.heldUpBy) return `${sentence(test)} ${heldUpWords(row.heldUpBy, when)}${beside}`
-  const weak = row.weak.length > 0 ? ` Weak: ${list(row.weak.map(weaknessWords), 4)}.` : ''
+  const weak =
+    row.weak.length > 0 ? say(' Weak: {weak}.', { weak: list(row.weak.map(weaknessWords), 4) }) : ''
   if (row.run && (row.word === 'unproved' || row.word === 'weakly'))
     return `${sentence(test)}${weak} ${runWords(row.run)}${limits}${beside}`
-  if (row.claim && !row.test) return `Said on arrival: “${row.claim.words}”. Not tested here.${beside}`
-  const said = row.claim?.says === 'works' || !row.claim ? '' : ` Said on arrival: “${row.claim.words}”.`
+  if (row.claim && !row.test)
+    return say('Said on arrival: “{words}”. Not tested here.{beside}', { words: row.claim.words, beside })
+  const said =
+    row.claim?.says === 'works' || !row.claim
+      ? ''
+      : say(' Said on arrival: “{words}”.', { words: row.claim.words })
   return `${sentence(test)}${weak}${boundWords(row)}${limits}${said}${beside}`.trim()
 }
 
@@ -69,21 +103,27 @@ function boundWords({ test, run }: FunctionRow): string {
   const starts = test?.result.is === 'pass' ? test.result.starts : undefined
   return starts === undefined || starts < 2 || run
     ? ''
-    : ` No failure in ${starts} starts: by that alone it may still fail in up to ${Math.round(failureRateBound(starts) * 100)} of 100.`
+    : say(' No failure in {starts} starts: by that alone it may still fail in up to {round} of 100.', {
+        starts,
+        round: Math.round(failureRateBound(starts) * 100),
+      })
 }
 
 /** Beside a test in the log: "void for punch: the code of tape T1 is B, the machine needs A". */
 export const voidRowWords = (voided: NonNullable<LogRow['voidBy']>): string =>
-  `void for ${list(voided.functions, 4)}: ${voidWords(voided)}`
+  say('void for {functions}: {void}', { functions: list(voided.functions, 4), void: voidWords(voided) })
 
 /** Other functions that fail, or a dead machine. A dead start does not say why. */
 const heldUpWords = (by: NonNullable<FunctionRow['heldUpBy']>, when: When): string =>
   by.fn === lookFunction
-    ? `Dead at the look of ${dayWords(by.at, when.zone)}, so nothing more is known of it. ${deadStart}`
-    : `${capital(by.fn)}, which it needs, fails since ${dayWords(by.at, when.zone)}.`
+    ? say('Dead at the look of {at}, so nothing more is known of it. {deadStart}', {
+        at: dayWords(by.at, when.zone),
+        deadStart,
+      })
+    : say('{fn}, which it needs, fails since {at}.', { fn: capital(by.fn), at: dayWords(by.at, when.zone) })
 
 /** What is not told apart when nothing happens at switch-on. */
-export const deadStart = 'Supply, fuse, lead and switch are not told apart by a dead start.'
+export const deadStart = say('Supply, fuse, lead and switch are not told apart by a dead start.')
 
 /** "9 clean of 9; if the old 1 of 3 still held, such luck has 25 %." */
 export const runWords = ({
@@ -95,15 +135,23 @@ export const runWords = ({
   luck,
 }: NonNullable<FunctionRow['run']>): string =>
   reckoned
-    ? `Said to work now and then, how often was not said: ${clean} clean so far, ${needed} are asked, as if one of two had failed.`
-    : `${clean} clean of ${clean}; if the old ${failures} of ${of} still held, such luck has ${Math.round(luck * 100)} %.`
+    ? say(
+        'Said to work now and then, how often was not said: {clean} clean so far, {needed} are asked, as if one of two had failed.',
+        { clean, needed },
+      )
+    : say('{clean} clean of {clean}; if the old {failures} of {of} still held, such luck has {round} %.', {
+        clean,
+        failures,
+        of,
+        round: Math.round(luck * 100),
+      })
 
 /** A net change in few words: "the IC4 swap", "keyboard cleaned". */
 export const changeName = (c: ChangeSummary): string =>
   c.kind === 'swapped'
-    ? `the ${c.target.name} swap`
+    ? say('the {name} swap', { name: c.target.name })
     : c.kind === 'out and back'
-      ? `${c.target.name} out and back`
+      ? say('{name} out and back', { name: c.target.name })
       : c.kind === 'worked' && c.verbs.length > 0
         ? `${c.target.name} ${list(c.verbs)}`
         : c.target.name
@@ -112,32 +160,44 @@ export const changeName = (c: ChangeSummary): string =>
 export function weaknessWords(weak: WeaknessRow): string {
   switch (weak.why) {
     case 'judged by':
-      return `judged by ${weak.by}`
+      return say('judged by {by}', { by: weak.by })
     case 'few starts':
-      return `${count(weak.starts, 'start')} of ${weak.asked} that the sheet asks`
+      return say('{starts} of {asked} that the sheet asks', {
+        starts: count(weak.starts, 'start'),
+        asked: weak.asked,
+      })
     case 'short time':
       return weak.minutes === undefined
-        ? `for how long was not said; the sheet asks ${durationWords(weak.asked)}`
-        : `${durationWords(weak.minutes)} of ${durationWords(weak.asked)} that the sheet asks`
+        ? say('for how long was not said; the sheet asks {asked}', { asked: durationWords(weak.asked) })
+        : say('{minutes} of {asked} that the sheet asks', {
+            minutes: durationWords(weak.minutes),
+            asked: durationWords(weak.asked),
+          })
     case 'less depth':
       return weak.enough === 'short'
-        ? 'only a look'
-        : `a full test is asked after ${list(weak.changes.map(changeName), 3)}`
+        ? say('only a look')
+        : say('a full test is asked after {changes}', { changes: list(weak.changes.map(changeName), 3) })
     case 'part out':
-      return `by the record ${list(weak.positions)} ${weak.positions.length === 1 ? 'was' : 'were'} out`
+      return say('by the record {positions} {more} out', {
+        positions: list(weak.positions),
+        more: weak.positions.length === 1 ? say('was') : say('were'),
+      })
     case 'switched off':
-      return 'by the record the machine was switched off'
+      return say('by the record the machine was switched off')
     case 'gear not proved':
-      return `${weak.gear} was not proved then`
+      return say('{gear} was not proved then', { gear: weak.gear })
     case 'gear not known':
-      return `whether ${weak.gear} has the machine’s ${weak.attribute} is not written down`
+      return say('whether {gear} has the machine’s {attribute} is not written down', {
+        gear: weak.gear,
+        attribute: weak.attribute,
+      })
   }
 }
 
 /** The mark beside an act that its doer was not authorised for. */
 export const unauthorisedWords = ({ under, because }: NonNullable<LogRow['unauthorised']>): string =>
   under
-    ? `not authorised, under ${under}`
+    ? say('not authorised, under {under}', { under })
     : because
-      ? `not authorised, because ${because}`
-      : 'not authorised, no reason given'
+      ? say('not authorised, because {because}', { because })
+      : say('not authorised, no reason given')

@@ -1,4 +1,5 @@
 /** The sentence beside a working status, and its coverage. */
+import { say } from './say.ts'
 import type { Coverage } from '#core/history/status.ts'
 import type { ChangeSummary } from '#core/views/rows.ts'
 import type { FunctionRow, StatusView } from '#core/views/machine-shape.ts'
@@ -17,23 +18,48 @@ export function changeWords(change: ChangeSummary, { now, zone }: When): string 
   const to = shortDay(change.to, now, zone)
   const name = change.part ?? change.target.name
   if (change.kind === 'out and back') {
-    if (change.elsewhere) return `${name} was out from ${from} (${change.elsewhere}) and came back on ${to}`
-    return from === to ? `${name} was out and back on ${to}` : `${name} was out from ${from} to ${to}`
+    if (change.elsewhere)
+      return say('{name} was out from {from} ({elsewhere}) and came back on {to}', {
+        name,
+        from,
+        elsewhere: change.elsewhere,
+        to,
+      })
+    return from === to
+      ? say('{name} was out and back on {to}', { name, to })
+      : say('{name} was out from {from} to {to}', { name, from, to })
   }
   if (change.kind === 'swapped')
-    return `${change.target.name}: ${change.part ?? 'a part'} was replaced by ${change.partIn ?? 'another'} on ${to}`
+    return say('{name}: {part} was replaced by {partIn} on {to}', {
+      name: change.target.name,
+      part: change.part ?? say('a part'),
+      partIn: change.partIn ?? say('another'),
+      to,
+    })
   if (change.kind === 'taken out')
-    return `${name} was taken out on ${from}${change.elsewhere ? ` (${change.elsewhere})` : ''}`
+    return say('{name} was taken out on {from}{more}', {
+      name,
+      from,
+      more: change.elsewhere ? ` (${change.elsewhere})` : '',
+    })
   if (change.kind === 'put in')
-    return `${change.partIn ?? 'a part'} was put into ${change.target.name} on ${to}`
-  return `${change.target.name} was ${list(change.verbs) || 'worked on'} on ${to}`
+    return say('{partIn} was put into {name} on {to}', {
+      partIn: change.partIn ?? say('a part'),
+      name: change.target.name,
+      to,
+    })
+  return say('{name} was {verbs} on {to}', {
+    name: change.target.name,
+    verbs: list(change.verbs) || say('worked on'),
+    to,
+  })
 }
 
 const cutWords: Readonly<Record<ChangeSummary['kind'], string>> = {
-  'out and back': 'back',
-  swapped: 'swapped',
-  'taken out': 'out',
-  'put in': 'in',
+  'out and back': say('back'),
+  swapped: say('swapped'),
+  'taken out': say('out'),
+  'put in': say('in'),
   worked: '',
 }
 
@@ -47,14 +73,14 @@ export function coverageWords({ of, work, weakly, fail, due, unknown }: Coverage
   works: string
   rest: string
 } {
-  if (of === 0) return { works: 'no function listed', rest: '' }
+  if (of === 0) return { works: say('no function listed'), rest: '' }
   const rest = [
-    weakly > 0 ? `${weakly} not proved` : '',
-    fail > 0 ? `${fail} ${fail === 1 ? 'fails' : 'fail'}` : '',
-    due > 0 ? `${due} to test again` : '',
-    unknown > 0 ? `${unknown} not known` : '',
+    weakly > 0 ? say('{weakly} not proved', { weakly }) : '',
+    fail > 0 ? `${fail} ${fail === 1 ? say('fails') : say('fail')}` : '',
+    due > 0 ? say('{due} to test again', { due }) : '',
+    unknown > 0 ? say('{unknown} not known', { unknown }) : '',
   ]
-  return { works: `${work} of ${of} work`, rest: rest.filter(Boolean).join(', ') }
+  return { works: say('{work} of {of} work', { work, of }), rest: rest.filter(Boolean).join(', ') }
 }
 export const coverageSentence = (coverage: Coverage): string => {
   const { works, rest } = coverageWords(coverage)
@@ -70,40 +96,75 @@ export function statusSentence(status: StatusView, when: When): string {
         .filter((m) => m.where !== 'tray')
         .map((m) =>
           sentence(
-            `${m.position} is empty: its ${m.partKind} is ${m.where === 'missing' ? 'missing' : m.where === 'loan' ? `on loan, in ${m.place ?? 'another place'}` : `in ${m.place ?? 'another place'}`}`,
+            say('{position} is empty: its {partKind} is {more}', {
+              position: m.position,
+              partKind: m.partKind,
+              more:
+                m.where === 'missing'
+                  ? say('missing')
+                  : m.where === 'loan'
+                    ? say('on loan, in {place}', { place: m.place ?? say('another place') })
+                    : say('in {place}', { place: m.place ?? say('another place') }),
+            }),
           ),
         )
         .join(' ')
     case 'in pieces':
       return sentence(
-        `${list([...status.off.map((o) => o.position), ...status.missing.map((m) => `${m.position} ${m.partKind}`)])} ${status.off.length + status.missing.length === 1 ? 'is' : 'are'} off the machine`,
+        say('{x} {more} off the machine', {
+          x: list([
+            ...status.off.map((o) => o.position),
+            ...status.missing.map((m) => `${m.position} ${m.partKind}`),
+          ]),
+          more: status.off.length + status.missing.length === 1 ? say('is') : say('are'),
+        }),
       )
     case 'not working':
     case 'faulty':
-      return sentence(`${list(status.because)} ${status.because.length === 1 ? 'fails' : 'fail'}`)
+      return sentence(`${list(status.because)} ${status.because.length === 1 ? say('fails') : say('fail')}`)
     case 'retest due':
       return status.change
-        ? `${sentence(`${changeWords(status.change, when)}${status.changes > 1 ? `, and ${count(status.changes - 1, 'other thing')} ${status.changes === 2 ? 'was' : 'were'} touched` : ''}`)} ${status.because.length === status.coverage.of ? 'Nothing' : capital(list(status.because))} ${status.because.length === 1 || status.because.length === status.coverage.of ? 'has' : 'have'} ${status.because.length === status.coverage.of ? '' : 'not '}been tested since.`
+        ? say('{more} {more2} {more3} {more4}been tested since.', {
+            more: sentence(
+              `${changeWords(status.change, when)}${status.changes > 1 ? say(', and {changes} {more} touched', { changes: count(status.changes - 1, 'other thing'), more: status.changes === 2 ? say('was') : say('were') }) : ''}`,
+            ),
+            more2:
+              status.because.length === status.coverage.of ? say('Nothing') : capital(list(status.because)),
+            more3:
+              status.because.length === 1 || status.because.length === status.coverage.of
+                ? say('has')
+                : say('have'),
+            more4: status.because.length === status.coverage.of ? '' : say('not '),
+          })
         : sentence(
-            `the last test of ${list(status.because)} proves nothing${status.voided ? `: ${voidWords(status.voided)}` : ''}`,
+            say('the last test of {because} proves nothing{more}', {
+              because: list(status.because),
+              more: status.voided ? `: ${voidWords(status.voided)}` : '',
+            }),
           )
     case 'not known':
       return status.because.length
-        ? sentence(`never tested here: ${list(status.because)}`)
-        : 'No function of it is called essential yet.'
+        ? sentence(say('never tested here: {because}', { because: list(status.because) }))
+        : say('No function of it is called essential yet.')
     case 'unproved':
       return unprovedSentence(status)
     case 'check overdue':
-      return sentence(`the last test of ${list(status.because)} is older than the house allows`)
+      return sentence(
+        say('the last test of {because} is older than the house allows', { because: list(status.because) }),
+      )
     case 'not run':
       return status.notRun
         ? sentence(
-            `by decision${status.notRun.by ? ` of ${status.notRun.by}` : ''}, ${dayWords(status.notRun.at, when.zone)}: ${status.notRun.reason}`,
+            say('by decision{more}, {at}: {reason}', {
+              more: status.notRun.by ? say(' of {by}', { by: status.notRun.by }) : '',
+              at: dayWords(status.notRun.at, when.zone),
+              reason: status.notRun.reason,
+            }),
           )
-        : 'The house does not run it.'
+        : say('The house does not run it.')
     case 'working':
       return status.oldestProof
-        ? `Every essential function was tested, and nothing it depends on has been touched since.`
+        ? say('Every essential function was tested, and nothing it depends on has been touched since.')
         : ''
   }
 }
@@ -113,17 +174,26 @@ type Voided = NonNullable<FunctionRow['voided']>
 /** Why a test proves nothing: gear that was unfit, or that is not what the machine needs. */
 export const voidWords = ({ gear, differs }: Pick<Voided, 'gear' | 'differs'>): string =>
   differs
-    ? `the ${differs.attribute} of ${gear || 'its test gear'} is ${differs.has}, the machine needs ${differs.needs}`
-    : `${gear || 'its test gear'} was unfit`
+    ? say('the {attribute} of {gear} is {has}, the machine needs {needs}', {
+        attribute: differs.attribute,
+        gear: gear || say('its test gear'),
+        has: differs.has,
+        needs: differs.needs,
+      })
+    : say('{gear} was unfit', { gear: gear || say('its test gear') })
 
 /** Functions that passed in a weak test, and those whose clean run is too short. */
 function unprovedSentence({ because, weakly }: StatusView): string {
   const weak = because.filter((fn) => weakly.includes(fn))
   const short = because.filter((fn) => !weakly.includes(fn))
   return [
-    weak.length > 0 ? sentence(`${list(weak)} passed in a weak test`) : '',
+    weak.length > 0 ? sentence(say('{weak} passed in a weak test', { weak: list(weak) })) : '',
     short.length > 0
-      ? sentence(`${list(short)} is known to come and go, and the clean run is still too short`)
+      ? sentence(
+          say('{short} is known to come and go, and the clean run is still too short', {
+            short: list(short),
+          }),
+        )
       : '',
   ]
     .filter(Boolean)

@@ -1,4 +1,5 @@
 /** Sentences of the ruled sheet for what is written at the door and while surveying. */
+import { say } from './say.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import { edtfWords, gradeTitle } from './condition.ts'
 import { shortDay } from './dates.ts'
@@ -16,37 +17,70 @@ export function conditionEntry(
     case 'finding':
       if (body.what === 'noted')
         return plain(
-          `${body.hypothesis ? 'supposed: ' : ''}${body.sort} on ${body.zone}${body.place ? `, ${body.place}` : ''}${body.words ? `: ${body.words}` : ''}`,
+          say('{more}{sort} on {zone}{more2}{more3}', {
+            more: body.hypothesis ? say('supposed: ') : '',
+            sort: body.sort,
+            zone: body.zone,
+            more2: body.place ? `, ${body.place}` : '',
+            more3: body.words ? `: ${body.words}` : '',
+          }),
           [body.severity, body.extentPercent !== undefined ? `${body.extentPercent} %` : '', body.activity]
             .filter(Boolean)
             .join(', '),
         )
       if (body.what === 'seen again')
         return plain(
-          `${label(body.finding, 'a finding')} seen again: ${body.change}${body.words ? `, ${body.words}` : ''}`,
+          say('{label} seen again: {change}{more}', {
+            label: label(body.finding, 'a finding'),
+            change: body.change,
+            more: body.words ? `, ${body.words}` : '',
+          }),
           body.activity ?? '',
         )
-      if (body.what === 'treated') return plain(`${label(body.finding, 'a finding')} treated: ${body.words}`)
+      if (body.what === 'treated')
+        return plain(
+          say('{label} treated: {words}', { label: label(body.finding, 'a finding'), words: body.words }),
+        )
       if (body.what === 'judged')
-        return plain(`${label(body.finding, 'a finding')}: ${body.verdict}, ${body.words}`, body.verdict)
-      return plain(`${label(body.finding, 'a finding')} of a blind survey taken over`)
+        return plain(`${label(body.finding, say('a finding'))}: ${body.verdict}, ${body.words}`, body.verdict)
+      return plain(say('{label} of a blind survey taken over', { label: label(body.finding, 'a finding') }))
     case 'survey':
-      if (body.what === 'begun') return plain(body.blind ? 'blind survey begun' : 'survey begun')
+      if (body.what === 'begun') return plain(body.blind ? say('blind survey begun') : say('survey begun'))
       if (body.what === 'looked')
-        return plain(`looked at ${body.zone}${body.because ? `: ${body.because}` : ''}`, body.is)
-      return plain('survey ended')
+        return plain(
+          say('looked at {zone}{more}', { zone: body.zone, more: body.because ? `: ${body.because}` : '' }),
+          body.is,
+        )
+      return plain(say('survey ended'))
     case 'grade':
       if (body.what === 'set')
         return plain(
-          `grade ${gradeTitle(body.grade)} set${body.zone ? ` for ${body.zone}` : ''}: ${body.reason}`,
+          say('grade {gradeTitle} set{more}: {reason}', {
+            gradeTitle: gradeTitle(body.grade),
+            more: body.zone ? say(' for {zone}', { zone: body.zone }) : '',
+            reason: body.reason,
+          }),
         )
       if (body.what === 'taken back')
-        return plain(`grade set by hand taken back${body.zone ? ` for ${body.zone}` : ''}`)
-      return plain(`priority: ${body.urgency}${body.words ? `, ${body.words}` : ''}`)
+        return plain(
+          say('grade set by hand taken back{more}', {
+            more: body.zone ? say(' for {zone}', { zone: body.zone }) : '',
+          }),
+        )
+      return plain(
+        say('priority: {urgency}{more}', {
+          urgency: body.urgency,
+          more: body.words ? `, ${body.words}` : '',
+        }),
+      )
     case 'pin':
-      return plain(`pin on a photograph: ${body.position ?? label(body.finding, 'a finding')}`)
+      return plain(
+        say('pin on a photograph: {position}', {
+          position: body.position ?? label(body.finding, 'a finding'),
+        }),
+      )
     case 'pair':
-      return plain(`before and after${body.words ? `: ${body.words}` : ''}`)
+      return plain(say('before and after{more}', { more: body.words ? `: ${body.words}` : '' }))
   }
 }
 
@@ -57,44 +91,62 @@ export function arrivalEntry(
   switch (body.kind) {
     case 'evidence':
       if (body.what === 'noted')
-        return plain(`${body.sort}, ${body.where}${body.says ? `: “${body.says}”` : ''}`, 'evidence')
-      if (body.what === 'none') return plain(`looked for a ${body.sort}: none there`)
+        return plain(`${body.sort}, ${body.where}${body.says ? `: “${body.says}”` : ''}`, say('evidence'))
+      if (body.what === 'none') return plain(say('looked for a {sort}: none there', { sort: body.sort }))
       return plain(
-        `${names.labels[body.evidence] ?? 'evidence'} ${body.how}${body.words ? `: ${body.words}` : ''}`,
+        `${names.labels[body.evidence] ?? say('evidence')} ${body.how}${body.words ? `: ${body.words}` : ''}`,
       )
     case 'contents':
       return body.what === 'copied'
         ? plain(
-            `${body.medium} copied, ${body.checksum}${body.keptAt ? `, kept at ${body.keptAt}` : ''}`,
-            body.readTwice ? 'read twice, same' : 'read once',
+            say('{medium} copied, {checksum}{more}', {
+              medium: body.medium,
+              checksum: body.checksum,
+              more: body.keptAt ? say(', kept at {keptAt}', { keptAt: body.keptAt }) : '',
+            }),
+            body.readTwice ? say('read twice, same') : say('read once'),
           )
-        : plain(`${body.medium} not copied, because ${body.because}`)
+        : plain(say('{medium} not copied, because {because}', { medium: body.medium, because: body.because }))
     case 'quarantine':
       return body.way === 'in'
         ? plain(
-            `into quarantine, ${body.place}`,
-            body.until ? `until ${shortDay(body.until, names.now, names.zone)}` : '',
+            say('into quarantine, {place}', { place: body.place }),
+            body.until ? say('until {until}', { until: shortDay(body.until, names.now, names.zone) }) : '',
           )
         : plain(
-            `out of quarantine: ${list(Object.entries(body.seen).map(([sign, is]) => `${sign} ${is}`))}${body.words ? `; ${body.words}` : ''}`,
+            say('out of quarantine: {entries}{more}', {
+              entries: list(Object.entries(body.seen).map(([sign, is]) => `${sign} ${is}`)),
+              more: body.words ? `; ${body.words}` : '',
+            }),
           )
     case 'receipt':
-      return plain(`receipt given for ${list(body.items, 6)}`)
+      return plain(say('receipt given for {items}', { items: list(body.items, 6) }))
     case 'link':
       return plain(
-        `${edtfWords(body.when)}: ${body.sort}${body.who ? ` ${names.labels[body.who] ?? 'somebody'}` : ''}${body.where ? `, ${body.where}` : ''}${body.words ? `, ${body.words}` : ''}`,
+        `${edtfWords(body.when)}: ${body.sort}${body.who ? ` ${names.labels[body.who] ?? say('somebody')}` : ''}${body.where ? `, ${body.where}` : ''}${body.words ? `, ${body.words}` : ''}`,
         body.evidence ?? '',
       )
     case 'value':
-      return plain(`${body.sort} value ${moneyWords(body.amount)}${body.words ? `, ${body.words}` : ''}`)
+      return plain(
+        say('{sort} value {amount}{more}', {
+          sort: body.sort,
+          amount: moneyWords(body.amount),
+          more: body.words ? `, ${body.words}` : '',
+        }),
+      )
     case 'marking':
       return plain(
-        `markings read${body.board ? ` on ${body.board}` : ''}: ${list(
-          body.lines.map((l) => `${l.designator ? `${l.designator} ` : ''}${l.text}`),
-          4,
-        )}`,
+        say('markings read{more}: {lines}', {
+          more: body.board ? say(' on {board}', { board: body.board }) : '',
+          lines: list(
+            body.lines.map((l) => `${l.designator ? `${l.designator} ` : ''}${l.text}`),
+            4,
+          ),
+        }),
       )
     case 'batch':
-      return plain(`one of ${body.machines.length} units of ${body.name}`)
+      return plain(
+        say('one of {machines} units of {name}', { machines: body.machines.length, name: body.name }),
+      )
   }
 }

@@ -1,4 +1,5 @@
 /** What is said of treatments. None says that something is safe; chemicals defer to their labels, local rules and trained people. */
+import { say } from './say.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { TreatmentBarWhy } from '#core/history/refusal.ts'
 import type { Course } from '#core/treatment/course.ts'
@@ -16,15 +17,21 @@ export function barWords({
 }): string {
   switch (why) {
     case 'never together':
-      return `Stop: ${list(about)} must never meet. Rinse the place and record the rinse first, and wait for another day.`
+      return say(
+        'Stop: {about} must never meet. Rinse the place and record the rinse first, and wait for another day.',
+        { about: list(about) },
+      )
     case 'sealed':
-      return 'Peroxide gives off gas: never seal it. Write how it is vented.'
+      return say('Peroxide gives off gas: never seal it. Write how it is vented.')
     case 'house rule':
-      return 'This house’s practice is never to whiten. Give the reason to do it all the same.'
+      return say('This house’s practice is never to whiten. Give the reason to do it all the same.')
     case 'owner':
-      return `It cannot be undone, and ${list(about)} has not agreed to such work. Ask first, and write what they said.`
+      return say(
+        'It cannot be undone, and {about} has not agreed to such work. Ask first, and write what they said.',
+        { about: list(about) },
+      )
     case 'material':
-      return `Not on ${list(about)}: take it off or mask it, or give the reason.`
+      return say('Not on {about}: take it off or mask it, or give the reason.', { about: list(about) })
   }
 }
 export const barsWords = (
@@ -32,53 +39,60 @@ export const barsWords = (
 ): string => bars.map(barWords).join(' ')
 
 export const coverWords = {
-  none: 'no cover',
-  film: 'under film',
-  open: 'open, brushed',
-  bag: 'bagged',
-  bath: 'in a bath',
+  none: say('no cover'),
+  film: say('under film'),
+  open: say('open, brushed'),
+  bag: say('bagged'),
+  bath: say('in a bath'),
 } as const
 
 /** Light of a treatment. */
 export function lightWords(light: Course['body']['light']): string {
-  if (light.by === 'none') return 'no light'
+  if (light.by === 'none') return say('no light')
   if (light.by === 'lamp')
-    return `${light.lamp}${light.watts ? `, ${light.watts} W` : ''}${light.distance ? `, at ${light.distance} cm` : ''}`
+    return `${light.lamp}${light.watts ? `, ${light.watts} W` : ''}${light.distance ? say(', at {distance} cm', { distance: light.distance }) : ''}`
   return light.through === 'open'
-    ? 'in the sun'
+    ? say('in the sun')
     : light.through === 'glass'
-      ? 'in the sun behind glass'
-      : 'outside in the shade'
+      ? say('in the sun behind glass')
+      : say('outside in the shade')
 }
 
 /** The light that a trial piece told of, by its key. */
 export const lightKeyWords = (key: string): string =>
-  key === 'glass' ? 'sun behind glass' : key === 'shade' ? 'shade outside' : key.replace(/^lamp /, '')
+  key === 'glass'
+    ? say('sun behind glass')
+    : key === 'shade'
+      ? say('shade outside')
+      : key.replace(/^lamp /, '')
 
 /** How much light it got, or why nobody knows. */
 export function doseWords({ dose }: Pick<Course, 'dose'>): string {
   if ('uvHours' in dose)
-    return `${dose.uvHours < 10 ? dose.uvHours.toFixed(1) : Math.round(dose.uvHours)} UV-hours${dose.learned ? ' of sun, as a trial piece told' : ''}`
+    return say('{more} UV-hours{more2}', {
+      more: dose.uvHours < 10 ? dose.uvHours.toFixed(1) : Math.round(dose.uvHours),
+      more2: dose.learned ? say(' of sun, as a trial piece told') : '',
+    })
   switch (dose.none) {
     case 'no sun':
       return ''
     case 'a lamp':
-      return 'dose not known: a lamp has a factor of its own, learned on a trial piece'
+      return say('dose not known: a lamp has a factor of its own, learned on a trial piece')
     case 'glass or shade':
-      return 'dose not known behind glass or in the shade, until a trial piece tells'
+      return say('dose not known behind glass or in the shade, until a trial piece tells')
     case 'no position of the house':
-      return 'dose not known: a steward gives the position of the house under Types and house'
+      return say('dose not known: a steward gives the position of the house under Types and house')
   }
 }
 /** Stands once, where a dose is named. */
-export const doseCaveat = 'UV-hours count light, not warmth, film or strength.'
+export const doseCaveat = say('UV-hours count light, not warmth, film or strength.')
 
 /** How it was done, in one line. */
 export const courseWords = ({ body, minutes, dose }: Pick<Course, 'body' | 'minutes' | 'dose'>): string =>
   capital(
     [
       body.agent ?? '',
-      body.mixed ? `mixed to ${body.mixed}` : '',
+      body.mixed ? say('mixed to {mixed}', { mixed: body.mixed }) : '',
       body.cover === 'none' ? '' : coverWords[body.cover],
       body.light.by === 'none' ? '' : lightWords(body.light),
       body.temperature === undefined ? '' : `${body.temperature} °C`,
@@ -90,8 +104,8 @@ export const courseWords = ({ body, minutes, dose }: Pick<Course, 'body' | 'minu
   )
 
 export const yellowCaveats = {
-  back: 'It may come back, in the dark too; this house has measured: nothing yet.',
-  forGood: 'This cannot be undone. Try it on a hidden spot first.',
+  back: say('It may come back, in the dark too; this house has measured: nothing yet.'),
+  forGood: say('This cannot be undone. Try it on a hidden spot first.'),
 } as const
 
 /** A line of the log. */
@@ -99,37 +113,47 @@ export function treatmentEntry(body: BodyOf<'treatment'>): EntryWords {
   const plain = (what: string, result = ''): EntryWords => ({ what, result, proof: false })
   if (body.what === 'begun')
     return plain(
-      `${body.trial ? 'trial of ' : ''}${body.sort} begun on ${list(body.on, 8)}: ${[
-        body.agent ?? 'no agent',
-        body.mixed ?? body.bought ?? '',
-        coverWords[body.cover],
-        lightWords(body.light),
-        body.ph === undefined ? '' : `pH ${body.ph}`,
-        body.although ? `although: ${body.although}` : '',
-        body.words ?? '',
-      ]
-        .filter(Boolean)
-        .join(', ')}`,
+      say('{more}{sort} begun on {on}: {x}', {
+        more: body.trial ? say('trial of ') : '',
+        sort: body.sort,
+        on: list(body.on, 8),
+        x: [
+          body.agent ?? say('no agent'),
+          body.mixed ?? body.bought ?? '',
+          coverWords[body.cover],
+          lightWords(body.light),
+          body.ph === undefined ? '' : say('pH {ph}', { ph: body.ph }),
+          body.although ? say('although: {although}', { although: body.although }) : '',
+          body.words ?? '',
+        ]
+          .filter(Boolean)
+          .join(', '),
+      }),
     )
   if (body.what === 'happened') {
     const { did } = body
     const said =
       did.did === 'rinsed'
-        ? `rinsed with ${did.water}`
+        ? say('rinsed with {water}', { water: did.water })
         : did.did === 'read the pH'
-          ? `pH ${did.ph}`
+          ? say('pH {ph}', { ph: did.ph })
           : did.did === 'saw the cloud'
-            ? `cloud ${did.cloud} of 8`
+            ? say('cloud {cloud} of 8', { cloud: did.cloud })
             : did.did === 'took out'
-              ? `took out ${did.piece}`
+              ? say('took out {piece}', { piece: did.piece })
               : did.did
-    return plain(`treatment: ${said}${body.words ? ` (${body.words})` : ''}`)
+    return plain(say('treatment: {said}{more}', { said, more: body.words ? ` (${body.words})` : '' }))
   }
   const harmed = body.beside.filter((b) => b.is === 'harmed').map((b) => b.what)
   return plain(
-    `treatment ended: ${list(
-      body.verdicts.map((v) => `${v.on} ${v.is}${v.words ? ` (${v.words})` : ''}`),
-      8,
-    )}${harmed.length > 0 ? `; harmed: ${list(harmed)}` : ''}${body.ph === undefined ? '' : `; pH ${body.ph}`}${body.recheck ? `; look again on ${dayOnly(body.recheck)}` : ''}`,
+    say('treatment ended: {verdicts}{more}{more2}{more3}', {
+      verdicts: list(
+        body.verdicts.map((v) => `${v.on} ${v.is}${v.words ? ` (${v.words})` : ''}`),
+        8,
+      ),
+      more: harmed.length > 0 ? say('; harmed: {harmed}', { harmed: list(harmed) }) : '',
+      more2: body.ph === undefined ? '' : say('; pH {ph}', { ph: body.ph }),
+      more3: body.recheck ? say('; look again on {recheck}', { recheck: dayOnly(body.recheck) }) : '',
+    }),
   )
 }

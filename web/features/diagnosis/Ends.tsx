@@ -1,7 +1,7 @@
 /** The ends of a search that are as good as a cause: each one tap, with what it means for the status and for whoever comes next. */
 import { say } from '#api/words/say.ts'
 import { useState } from 'react'
-import { endMeaning } from '#api/words/fault.ts'
+import { endMeaning } from '#api/words/fault-ends.ts'
 import { diagnosisEnds, type DiagnosisEnd } from '#core/history/bodies/diagnosis.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { FaultView, ShownFault } from '#core/views/fault-shape.ts'

@@ -2,16 +2,8 @@
 import { say } from '#api/words/say.ts'
 import { useEffect } from 'react'
 import { useNavigate, useParams } from 'react-router'
-import {
-  adviceStatusWords,
-  approachWords,
-  closeWords,
-  endTitle,
-  failingWords,
-  faultSentence,
-  ifTheSheetIsRight,
-  pairWords,
-} from '#api/words/fault.ts'
+import { failingWords, faultSentence, ifTheSheetIsRight, pairWords } from '#api/words/fault.ts'
+import { adviceStatusWords, approachWords, closeWords, endTitle } from '#api/words/fault-ends.ts'
 import { explainedWords, memoryWords, ofFunction } from '#api/words/cells.ts'
 import { onsetWords } from '#api/words/bench.ts'
 import { list } from '#api/words/lists.ts'

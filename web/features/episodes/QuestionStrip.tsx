@@ -1,7 +1,7 @@
 /** The one question that an entry may leave: a word answers it, *later* puts it with what is to be said later. */
 import { say } from '#api/words/say.ts'
 import { useState } from 'react'
-import { questionWords } from '#api/words/composer.ts'
+import { questionWords } from '#api/words/composer-asks.ts'
 import type { EntryId } from '#core/ids.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { Interval } from '#core/quantity/time.ts'

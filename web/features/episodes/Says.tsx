@@ -1,6 +1,7 @@
 /** Under the line: what it will do, what is missing in it, and what the word being typed could become. */
 import { say } from '#api/words/say.ts'
-import { effectWords, problemWords } from '#api/words/composer.ts'
+import { effectWords } from '#api/words/composer.ts'
+import { problemWords } from '#api/words/composer-asks.ts'
 import { useDates } from '#web/app/session.tsx'
 import type { Composing } from './useComposer.ts'
 import type { Completing } from './useCompletions.ts'

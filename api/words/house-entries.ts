@@ -1,0 +1,180 @@
+/** What entries about stock, owners and the house say: lots, what is kept, consent, methods, words, gear, types, people, rules. */
+import { say } from './say.ts'
+import type { Body } from '#core/history/bodies/index.ts'
+import type { EntryNames, EntryWords } from './names.ts'
+import { list } from './lists.ts'
+import { matterWords } from './owners.ts'
+import { placeWords } from './moves.ts'
+import { eveningEntryWords } from './plan.ts'
+import { jobEntryWords } from './jobs.ts'
+import { shortDay } from './dates.ts'
+
+type HouseBody = Extract<
+  Body,
+  {
+    kind:
+      | 'lot'
+      | 'count'
+      | 'reservation'
+      | 'request'
+      | 'consent'
+      | 'method'
+      | 'evening'
+      | 'job'
+      | 'word'
+      | 'spec'
+      | 'baseline'
+      | 'gear'
+      | 'type'
+      | 'party'
+      | 'rule'
+  }
+>
+
+export function houseEntry(body: HouseBody, names: EntryNames): EntryWords {
+  const plain = (what: string, result = ''): EntryWords => ({ what, result, proof: false })
+  const label = (id: string | undefined, fallback: string) => (id ? (names.labels[id] ?? fallback) : fallback)
+  switch (body.kind) {
+    case 'lot':
+      return body.what === 'got'
+        ? plain(
+            say('{n} × {label}, {origin}, to {place}', {
+              n: body.n,
+              label: label(body.lot, 'a lot'),
+              origin: body.origin,
+              place: placeWords(body.place, names),
+            }),
+            body.price && names.money ? names.money(body.price.minor, body.price.currency) : '',
+          )
+        : plain(say('lot: {label}', { label: label(body.lot, 'a lot') }), body.tag ?? '')
+    case 'count':
+      return plain(
+        say('counted {label} in {place}', {
+          label: label(body.lot, 'a lot'),
+          place: placeWords(body.place, names),
+        }),
+        `${body.about ? say('about ') : ''}${body.n}`,
+      )
+    case 'reservation': {
+      const what = body.lot ? label(body.lot, say('a lot')) : label(body.part, say('a part'))
+      if (body.what === 'ended')
+        return plain(
+          say('{what} no longer kept for {label}', { what, label: label(body.machine, 'a machine') }),
+          body.words ?? '',
+        )
+      return plain(
+        say('kept for {label}{more}: {more2}{what}', {
+          label: label(body.machine, 'a machine'),
+          more: body.position ? `, ${body.position}` : '',
+          more2: body.lot ? `${body.n ?? 1} × ` : '',
+          what,
+        }),
+        body.until ? say('until {until}', { until: shortDay(body.until, names.now, names.zone) }) : '',
+      )
+    }
+    case 'request':
+      return plain(
+        say('asked {label} about {matterWords}: {words}', {
+          label: label(body.of, 'the owner'),
+          matterWords: matterWords[body.to],
+          words: body.words,
+        }),
+      )
+    case 'consent':
+      return plain(
+        say('{label} {more} to {more2}{more3}', {
+          label: label(body.by, 'the owner'),
+          more: body.given ? say('agrees') : say('does not agree'),
+          more2:
+            body.to === 'give parts'
+              ? say('give {more}', { more: body.positions ? list(body.positions, 6) : say('parts of it') })
+              : `${body.to}${body.positions ? say(' at {positions}', { positions: list(body.positions, 6) }) : ''}`,
+          more3: body.words ? `: ${body.words}` : '',
+        }),
+        body.until ? say('until {until}', { until: shortDay(body.until, names.now, names.zone) }) : '',
+      )
+    case 'method':
+      return body.what === 'written'
+        ? plain(say('house method: {name}', { name: body.recipe.name }))
+        : plain(
+            say('verdict on {label}: {verdict}{more}', {
+              label: label(body.method, 'a house method'),
+              verdict: body.verdict,
+              more: body.words ? `, ${body.words}` : '',
+            }),
+          )
+    case 'evening':
+      return plain(eveningEntryWords(body, (id) => label(id, say('somebody'))))
+    case 'job':
+      return plain(jobEntryWords(body, 'machine' in body ? label(body.machine, say('a machine')) : ''))
+    case 'word':
+      return plain(
+        body.what === 'taught'
+          ? say('word of the house: “{word}” means {means}', { word: body.word, means: body.means })
+          : say('“{word}” is no word of the house any more', { word: body.word }),
+        body.type ? say('on machines of the type {label}', { label: label(body.type, 'a type') }) : '',
+      )
+    case 'spec': {
+      const read = Object.entries(body.attributes).map(([name, value]) =>
+        name === 'value' || name === 'rating' ? value : `${name} ${value}`,
+      )
+      return plain(
+        body.by === 'settled'
+          ? say('{position}: settled as {read}{more}', {
+              position: body.position,
+              read: read.join(', '),
+              more: body.words ? `; ${body.words}` : '',
+            })
+          : say('{position}: the {by} says {read}{more}', {
+              position: body.position,
+              by: body.by,
+              read: read.join(', '),
+              more: body.words ? `; ${body.words}` : '',
+            }),
+      )
+    }
+    case 'baseline':
+      return plain(
+        say('healthy set: {readings} readings kept', { readings: body.readings.length }),
+        body.words ?? '',
+      )
+    case 'gear':
+      if (body.what === 'identified')
+        return plain(say('test gear: {name}, {gearKind}', { name: body.name, gearKind: body.gearKind }))
+      if (body.what === 'lent')
+        return plain(
+          say('{label} lent to {bodyLabel}{more}', {
+            label: label(body.gear, 'test gear'),
+            bodyLabel: label(body.to, 'somebody'),
+            more: body.due ? say(', due back {due}', { due: shortDay(body.due, names.now, names.zone) }) : '',
+          }),
+        )
+      if (body.what === 'back')
+        return plain(say('{label} came back', { label: label(body.gear, 'test gear') }))
+      return body.what === 'proved'
+        ? plain(say('{label} proved', { label: label(body.gear, 'test gear') }), body.words ?? '')
+        : plain(
+            say('{label} found unfit: {because}', {
+              label: label(body.gear, 'test gear'),
+              because: body.because,
+            }),
+          )
+    case 'type':
+      return plain(say('type sheet: {name}', { name: body.sheet.name }))
+    case 'party':
+      return plain(`${body.sort}: ${body.name}`)
+    case 'rule':
+      if (body.what === 'policy')
+        return plain(say('rule: {key}, {option}', { key: body.key, option: body.option }), body.reason)
+      if (body.what === 'authorisation')
+        return plain(
+          `${label(body.party, 'a person')} ${body.granted ? say('may') : say('may no longer')}: ${body.authority}`,
+        )
+      return plain(
+        say('{label} {more} this machine', {
+          label: label(body.party, 'a party'),
+          more: body.granted ? say('sees') : say('no longer sees'),
+        }),
+      )
+  }
+}
