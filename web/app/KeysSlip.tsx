@@ -4,24 +4,24 @@ import { useLocation } from 'react-router'
 import { Slip } from '#web/ui/Forms.tsx'
 
 const everywhere = [
-  ['1 to 5', 'go to a place'],
-  ['/', 'find a machine, part, tag'],
-  ['?', 'this list'],
-  ['Esc', 'put a slip away'],
+  ['1 to 5', say('go to a place')],
+  ['/', say('find a machine, part, tag')],
+  ['?', say('this list')],
+  ['Esc', say('put a slip away')],
 ] as const
 const lists = [
-  ['↓ ↑', 'next and previous row'],
-  ['Enter', 'open the row'],
+  ['↓ ↑', say('next and previous row')],
+  ['Enter', say('open the row')],
 ] as const
 const episode = [
-  ['any letter', 'goes into the line (a tag scanner too)'],
-  ['Tab', 'takes the first completion, while the line needs more'],
-  ['Arrow down', 'goes into the completions; Enter takes one'],
-  ['Enter', 'writes the line'],
-  ['Shift Enter', 'keeps the line as a quick note'],
-  ['F2', 'takes the bench meter’s reading into the line'],
-  ['Esc', 'clears it, or leaves a question for later'],
-  ['↑', 'brings back the last line written'],
+  ['any letter', say('goes into the line (a tag scanner too)')],
+  ['Tab', say('takes the first completion, while the line needs more')],
+  ['Arrow down', say('goes into the completions; Enter takes one')],
+  ['Enter', say('writes the line')],
+  ['Shift Enter', say('keeps the line as a quick note')],
+  ['F2', say('takes the bench meter’s reading into the line')],
+  ['Esc', say('clears it, or leaves a question for later')],
+  ['↑', say('brings back the last line written')],
 ] as const
 
 export default function KeysSlip({ onClose }: { onClose: () => void }) {

@@ -11,19 +11,19 @@ export interface BandPlace {
 }
 
 const all: readonly BandPlace[] = [
-  { digit: '1', name: 'Bench', path: '/' },
-  { digit: '2', name: 'Collection', path: '/collection' },
-  { digit: '3', name: 'Parts', path: '/parts' },
-  { digit: '4', name: 'Plan', path: '/plan' },
-  { digit: '5', name: 'Loans', path: '/loans' },
-  { digit: '6', name: say('Types and house'), short: 'Types', path: '/types' },
-  { digit: '7', name: 'People', path: '/people' },
+  { digit: '1', name: say('Bench'), path: '/' },
+  { digit: '2', name: say('Collection'), path: '/collection' },
+  { digit: '3', name: say('Parts'), path: '/parts' },
+  { digit: '4', name: say('Plan'), path: '/plan' },
+  { digit: '5', name: say('Loans'), path: '/loans' },
+  { digit: '6', name: say('Types and house'), short: say('Types'), path: '/types' },
+  { digit: '7', name: say('People'), path: '/people' },
 ]
 
 const guestPlaces: readonly BandPlace[] = [
-  { digit: '1', name: 'Home', path: '/' },
-  { digit: '2', name: say('Your machines'), short: 'Machines', path: '/collection' },
-  { digit: '3', name: say('Your loans'), short: 'Loans', path: '/loans' },
+  { digit: '1', name: say('Home'), path: '/' },
+  { digit: '2', name: say('Your machines'), short: say('Machines'), path: '/collection' },
+  { digit: '3', name: say('Your loans'), short: say('Loans'), path: '/loans' },
 ]
 
 export const placesFor = (role: Role): readonly BandPlace[] => (role === 'guest' ? guestPlaces : all)

@@ -2,6 +2,7 @@
  * Cells of a grid as they lie: keys, pins, chips. The lifeline's language: full = good and untouched since, outline = was so,
  * foot line = fails, dashed = not tested. With `onMark` cells are marked by drag, and by keys alone.
  */
+import { say } from '#api/words/say.ts'
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import type { Grid } from '#core/diagnosis/cells.ts'
 
@@ -13,12 +14,12 @@ export interface CellMark {
 
 const wordsOf = (mark: CellMark | undefined) =>
   !mark
-    ? 'not tested'
+    ? say('not tested')
     : mark.is === 'fail'
-      ? (mark.symptom ?? 'fail')
+      ? (mark.symptom ?? say('fail'))
       : mark.stands
-        ? 'good'
-        : 'good, touched since'
+        ? say('good')
+        : say('good, touched since')
 const look = (mark: CellMark | undefined) =>
   !mark
     ? 'border-line border-dashed border text-quiet'

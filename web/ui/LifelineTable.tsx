@@ -2,11 +2,16 @@
 import { say } from '#api/words/say.ts'
 import type { Lifeline as LifelineData } from '#core/views/lifeline.ts'
 
-const heightWords = { full: 'works', half: 'partly', foot: 'fails', none: 'only said' } as const
+const heightWords = {
+  full: say('works'),
+  half: say('partly'),
+  foot: say('fails'),
+  none: say('only said'),
+} as const
 export const fillWords = {
-  solid: 'proved, untouched since',
-  hollow: 'was so, touched since',
-  dots: 'only said',
+  solid: say('proved, untouched since'),
+  hollow: say('was so, touched since'),
+  dots: say('only said'),
 } as const
 
 /** What a stretch says. */

@@ -39,11 +39,19 @@ export function Strip({ segments, width = 220 }: { segments: readonly StripSegme
   )
 }
 
-const words = { full: 'works', half: 'partly', foot: 'fails', none: 'not tried' } as const
-const proofs = { solid: 'proved', hollow: 'touched since', dots: 'only said' } as const
+const words = {
+  full: say('works'),
+  half: say('partly'),
+  foot: say('fails'),
+  none: say('not tried'),
+} as const
+const proofs = { solid: say('proved'), hollow: say('touched since'), dots: say('only said') } as const
 function stripWords(segments: readonly StripSegment[]): string {
   const last = segments.at(-1)
   return last
-    ? `24 months; now ${last.height === 'none' ? 'not tested' : words[last.height]}, ${proofs[last.fill]}`
-    : '24 months without a test'
+    ? say('24 months; now {word}, {proof}', {
+        word: last.height === 'none' ? say('not tested') : words[last.height],
+        proof: proofs[last.fill],
+      })
+    : say('24 months without a test')
 }

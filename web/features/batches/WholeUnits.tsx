@@ -1,5 +1,5 @@
 /** The units of a group against their modules: what each is taken to be, and what the plan makes of the unit. */
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import type { WholeUnit, WholeView } from '#core/views/whole.ts'
 import type { LotPlan, ModuleState } from '#core/parts/whole-machines.ts'
 import { Link } from 'react-router'
@@ -140,7 +140,7 @@ function UnitRow({
           </td>
         )
       })}
-      <td className={`pl-3 ${role === 'a machine' ? 'font-bold' : 'text-quiet'}`}>{role}</td>
+      <td className={`pl-3 ${role === 'a machine' ? 'font-bold' : 'text-quiet'}`}>{shown(role)}</td>
     </tr>
   )
 }

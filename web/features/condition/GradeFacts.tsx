@@ -157,7 +157,7 @@ function NotInGrade({
                 ]
                   .filter(Boolean)
                   .join(', ')
-              : 'not set'
+              : say('not set')
           }
         />
         <Fact
@@ -172,7 +172,7 @@ function NotInGrade({
           value={
             view.completeness
               ? `${view.completeness.percent} %${view.completeness.empty.length ? `, empty: ${view.completeness.empty.slice(0, 6).join(', ')}` : ', nothing known to be missing'}`
-              : 'no positions listed'
+              : say('no positions listed')
           }
         />
       </dl>

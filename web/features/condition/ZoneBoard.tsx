@@ -136,12 +136,12 @@ function LookMark({ zone, inSurvey }: { zone: ZoneRow; inSurvey: boolean }) {
   const now = inSurvey ? zone.now !== undefined && zone.now !== 'not reached' : zone.looked
   const title =
     zone.now === 'not reached'
-      ? 'not reached'
+      ? say('not reached')
       : now
-        ? 'looked at'
+        ? say('looked at')
         : zone.looked
-          ? 'looked at before'
-          : 'not looked at'
+          ? say('looked at before')
+          : say('not looked at')
   return (
     <svg width="20" height="20" viewBox="0 0 20 20" role="img" aria-label={title} className="shrink-0">
       <rect

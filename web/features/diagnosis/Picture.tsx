@@ -8,7 +8,13 @@ import { Act } from '#web/ui/Forms.tsx'
 import { layOut, type Laid } from './layout.ts'
 
 const said = (node: FaultNode): string =>
-  node.is === 'pass' ? 'passed' : node.is === 'fail' ? 'failed' : node.sort === 'position' ? '' : 'not tried'
+  node.is === 'pass'
+    ? say('passed')
+    : node.is === 'fail'
+      ? say('failed')
+      : node.sort === 'position'
+        ? ''
+        : say('not tried')
 
 export function Picture({ fault }: { fault: ShownFault }) {
   const [laid, setLaid] = useState<Laid>()

@@ -7,6 +7,58 @@ import { count, list } from '#api/words/lists.ts'
 import { stampTitle } from '#web/ui/Plate.tsx'
 import type { EntryId } from '#core/ids.ts'
 
+type Line = readonly [name: string, words: string]
+
+/** What lies open, waits, is dangerous, asked and proved, what others did since, and what is next: a name and its words each. */
+function linesOf(view: EpisodeView, own: string, short: (at: string) => string): Line[] {
+  const { episode } = view
+  const off = [
+    ...view.tray.map((t) => `${t.label} (${t.where})`),
+    ...view.context.fasteners.filter((f) => f.off > f.on).map((f) => `${f.off - f.on} ${f.size}`),
+    ...view.context.connectionsOff.map((c) => say('{connector} unplugged', { connector: c })),
+  ]
+  // What others wrote after this person's last line here.
+  const last = view.rows.findLastIndex((r) => r.doneBy === own)
+  const since = last < 0 ? [] : view.rows.slice(last + 1).filter((r) => !r.withdrawn)
+  const others = [
+    ...new Set(since.flatMap((r) => (r.doneBy ? (view.labels[`initials:${r.doneBy}`] ?? []) : []))),
+  ]
+  const lines: readonly (Line | undefined)[] = [
+    [
+      say('Off'),
+      `${off.join(', ') || say('nothing')}${episode.lie ? say('; lies: {lie}', { lie: episode.lie }) : ''}`,
+    ],
+    [say('Waiting'), view.waits.map((w) => w.what).join(', ') || say('nothing')],
+    [say('Hazards'), view.context.hazards.map((h) => h.words).join(', ') || say('none written down for it')],
+    view.cautions.length > 0
+      ? [say('Of its type'), view.cautions.map((c) => stampTitle(c.hazard.kind)).join(', ')]
+      : undefined,
+    [say('Asked'), view.questions.map((q) => q.words).join(' · ') || say('nothing open')],
+    [
+      say('Proved'),
+      view.lastProof
+        ? say('{coverage}; oldest proof {at}', {
+            coverage: coverageSentence(view.lastProof.coverage),
+            at: short(view.lastProof.at),
+          })
+        : say('nothing yet'),
+    ],
+    since.length > 0
+      ? [
+          say('Since you'),
+          others.length
+            ? say('{entries} by {names}', {
+                entries: count(since.length, 'entry', 'entries'),
+                names: list(others),
+              })
+            : count(since.length, 'entry', 'entries'),
+        ]
+      : undefined,
+    [say('Next'), episode.next || say('not said')],
+  ]
+  return lines.filter((line) => line !== undefined)
+}
+
 /** Coming back: five lines over the log; one key puts it away. */
 export function Resume({ view }: { view: EpisodeView }) {
   const drafts = useDrafts()
@@ -14,41 +66,7 @@ export function Resume({ view }: { view: EpisodeView }) {
   const { short } = useDates()
   const { me } = useSigned()
   const { episode } = view
-  const off = [
-    ...view.tray.map((t) => `${t.label} (${t.where})`),
-    ...view.context.fasteners.filter((f) => f.off > f.on).map((f) => `${f.off - f.on} ${f.size}`),
-    ...view.context.connectionsOff.map((c) => `${c} unplugged`),
-  ]
-  // What others wrote after this person's last line here.
-  const last = view.rows.findLastIndex((r) => r.doneBy === me.party)
-  const since = last < 0 ? [] : view.rows.slice(last + 1).filter((r) => !r.withdrawn)
-  const others = [
-    ...new Set(since.flatMap((r) => (r.doneBy ? (view.labels[`initials:${r.doneBy}`] ?? []) : []))),
-  ]
-  const lines: [string, string][] = [
-    ['Off', `${off.join(', ') || 'nothing'}${episode.lie ? `; lies: ${episode.lie}` : ''}`],
-    ['Waiting', view.waits.map((w) => w.what).join(', ') || 'nothing'],
-    ['Hazards', view.context.hazards.map((h) => h.words).join(', ') || 'none written down for it'],
-    ...(view.cautions.length > 0
-      ? [['Of its type', view.cautions.map((c) => stampTitle(c.hazard.kind)).join(', ')] as [string, string]]
-      : []),
-    ['Asked', view.questions.map((q) => q.words).join(' · ') || 'nothing open'],
-    [
-      'Proved',
-      view.lastProof
-        ? `${coverageSentence(view.lastProof.coverage)}; oldest proof ${short(view.lastProof.at)}`
-        : 'nothing yet',
-    ],
-    ...(since.length > 0
-      ? [
-          [
-            'Since you',
-            `${count(since.length, 'entry', 'entries')}${others.length ? ` by ${list(others)}` : ''}`,
-          ] as [string, string],
-        ]
-      : []),
-    ['Next', episode.next || 'not said'],
-  ]
+  const lines = linesOf(view, me.party, short)
   return (
     <section aria-label={say('Coming back')} className="bg-next border-verdigris border-t-[3px] p-4">
       <h3 className="font-display text-18 mb-2 font-semibold">

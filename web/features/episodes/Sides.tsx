@@ -185,7 +185,7 @@ function CheckBody({
   const hint = (rule: string): string | undefined => {
     if (rule === 'tested before work' || rule === 'disturbed functions retested')
       return check.rules.find((r) => r.rule === rule)?.about.length === view.functions.length
-        ? 'all pass'
+        ? say('all pass')
         : `test ${(check.rules.find((r) => r.rule === rule)?.about ?? []).map((f) => `${f} pass`).join(', ')}`
     if (rule === 'tray empty') return 'back all'
     if (rule === 'nothing bars power') return 'hazard clear 1 '

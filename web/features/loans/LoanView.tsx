@@ -224,7 +224,7 @@ function Custody({ view }: { view: LoanView }) {
 }
 
 const whereWords = (row: LoanItemRow, view: LoanView): string => {
-  const other = view.homeIs === 'house' ? view.with : 'this collection'
+  const other = view.homeIs === 'house' ? view.with : say('this collection')
   const home = view.homeIs === 'house' ? 'here' : `with ${view.with}`
   const away = row.n - row.home - row.there - row.accounted
   return [
@@ -236,10 +236,10 @@ const whereWords = (row: LoanItemRow, view: LoanView): string => {
       ? [
           row.is === 'short'
             ? row.n === 1
-              ? 'did not arrive'
+              ? say('did not arrive')
               : `${away} did not arrive`
             : row.n === 1
-              ? 'on its way'
+              ? say('on its way')
               : `${away} on the way`,
         ]
       : []),

@@ -28,9 +28,11 @@ function headline(loans: readonly LoanRow[], guest: boolean): string {
           'No loan is recorded. What leaves the house, comes on loan, or is here for repair is written down here.',
         )
   return [
-    `${count(open.length, 'loan')} not closed`,
-    ...(late.length > 0 ? [`${late.length} overdue (${list(late.map((l) => l.with))})`] : []),
-    ...(marked.length > 0 ? [`${marked.length} with something to settle`] : []),
+    say('{loans} not closed', { loans: count(open.length, 'loan') }),
+    ...(late.length > 0
+      ? [say('{n} overdue ({names})', { n: late.length, names: list(late.map((l) => l.with)) })]
+      : []),
+    ...(marked.length > 0 ? [say('{n} with something to settle', { n: marked.length })] : []),
   ].join('; ')
 }
 

@@ -13,15 +13,15 @@ export const loanFilters: readonly {
   readonly name: string
   readonly holds: (loan: LoanRow) => boolean
 }[] = [
-  { name: 'Out', holds: ({ way }) => way === 'out' },
-  { name: 'In', holds: ({ way }) => way === 'in' },
-  { name: 'Repairs', holds: ({ way }) => way === 'repair' },
+  { name: say('Out'), holds: ({ way }) => way === 'out' },
+  { name: say('In'), holds: ({ way }) => way === 'in' },
+  { name: say('Repairs'), holds: ({ way }) => way === 'repair' },
   { name: say('For good'), holds: ({ way }) => forGood(way) },
-  { name: 'Overdue', holds: ({ shown }) => shown === 'overdue' },
-  { name: 'Short', holds: (loan) => marked(loan, 'short') },
+  { name: say('Overdue'), holds: ({ shown }) => shown === 'overdue' },
+  { name: say('Short'), holds: (loan) => marked(loan, 'short') },
   { name: say('Disputed or open'), holds: (loan) => marked(loan, 'difference open', 'disputed') },
   { name: say('Not covered'), holds: (loan) => marked(loan, 'cover ends') },
-  { name: 'Questions', holds: (loan) => marked(loan, 'question') },
+  { name: say('Questions'), holds: (loan) => marked(loan, 'question') },
 ]
 
 export interface Narrowed {

@@ -36,16 +36,16 @@ export function View() {
   }, [view])
   if (machine.error && !view) return <p className="p-8">{wordsOf(machine.error)}</p>
   if (!view || arrival.isPending) return null
-  const facts = [
-    ['Type', [view.plate.typeName, view.plate.revision].filter(Boolean).join(', ')],
-    ['Serial', view.plate.serial],
-    ['Mains', view.plate.mains],
-    ['Made', view.plate.made],
-    ['Weight', view.plate.weight],
-    ['Owner', view.plate.owner],
-    ['Legal status', view.plate.legal],
-    ['Purpose', view.plate.purpose],
-  ] as const
+  const facts: readonly Fact[] = [
+    [say('Type'), [view.plate.typeName, view.plate.revision].filter(Boolean).join(', ')],
+    [say('Serial'), view.plate.serial],
+    [say('Mains'), view.plate.mains],
+    [say('Made'), view.plate.made],
+    [say('Weight'), view.plate.weight],
+    [say('Owner'), view.plate.owner],
+    [say('Legal status'), view.plate.legal],
+    [say('Purpose'), view.plate.purpose],
+  ]
   const photos = view.photos.slice(-mostPhotos).reverse()
   return (
     <main className="mx-auto w-full max-w-5xl p-6">
@@ -89,22 +89,10 @@ export function View() {
   )
 }
 
-function DossierHead({
-  view,
-  facts,
-}: {
-  view: MachineView
-  facts: readonly [
-    readonly ['Type', string],
-    readonly ['Serial', string | undefined],
-    readonly ['Mains', string | undefined],
-    readonly ['Made', string | undefined],
-    readonly ['Weight', string | undefined],
-    readonly ['Owner', string],
-    readonly ['Legal status', string],
-    readonly ['Purpose', string],
-  ]
-}) {
+/** A name and what is recorded under it. */
+type Fact = readonly [name: string, value: string | undefined]
+
+function DossierHead({ view, facts }: { view: MachineView; facts: readonly Fact[] }) {
   const { house } = useSigned()
   const { day } = useDates()
   return (

@@ -40,14 +40,14 @@ export function FactsSection({ view }: { view: MachineView }) {
   }
   const { plate } = view
   const facts: [string, string | undefined][] = [
-    ['Entry number', plate.entryNumber],
-    ['Accession number', plate.number === plate.entryNumber ? undefined : plate.number],
-    ['Type', plate.typeName],
-    ['Board and revision', plate.revision],
-    ['Serial', plate.serial],
-    ['Owner', plate.owner],
-    ['Legal status', plate.legal],
-    ['Purpose', plate.purpose],
+    [say('Entry number'), plate.entryNumber],
+    [say('Accession number'), plate.number === plate.entryNumber ? undefined : plate.number],
+    [say('Type'), plate.typeName],
+    [say('Board and revision'), plate.revision],
+    [say('Serial'), plate.serial],
+    [say('Owner'), plate.owner],
+    [say('Legal status'), plate.legal],
+    [say('Purpose'), plate.purpose],
     ...Object.entries(view.attributes),
   ]
   return (

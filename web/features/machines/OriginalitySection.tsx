@@ -21,9 +21,9 @@ export function OriginalitySection({ machine }: { machine: string }) {
       <h2 className="headrule">{say('Originality, by weight of its positions')}</h2>
       <dl className="grid grid-cols-[1fr_auto] gap-x-4 py-1.5">
         {[
-          ['shown factory-fitted', now.shownFactory],
-          ['as found, not shown either way', now.asFound],
-          ['replaced or not there', now.replaced],
+          [say('shown factory-fitted'), now.shownFactory],
+          [say('as found, not shown either way'), now.asFound],
+          [say('replaced or not there'), now.replaced],
         ].map(([name, share]) => (
           <div key={name} className="contents">
             <dt>{name}</dt>

@@ -130,7 +130,7 @@ function HowItCame({
 const claimWords = ({ fn, says }: { fn?: string | undefined; says: string }): string =>
   says === 'not said'
     ? fn === undefined
-      ? 'in general'
+      ? say('in general')
       : ''
     : `said to ${says === 'works' ? 'work' : says === 'fails' ? 'fail' : 'work now and then'}`
 

@@ -23,14 +23,14 @@ const quiet = 'text-quiet truncate'
 
 export const columns: Readonly<Record<ListColumn, Column>> = {
   picture: {
-    header: 'Picture',
+    header: say('Picture'),
     px: 64,
     look: 'flex items-center',
     cell: (m) => <Face machine={m.id} plate={m.plate} px={30} />,
   },
-  number: { header: 'Number', px: 118, look: 'num truncate', cell: (m) => m.plate.number },
+  number: { header: say('Number'), px: 118, look: 'num truncate', cell: (m) => m.plate.number },
   name: {
-    header: 'Machine',
+    header: say('Machine'),
     px: 210,
     look: 'truncate font-bold',
     cell: (m) => (
@@ -39,8 +39,8 @@ export const columns: Readonly<Record<ListColumn, Column>> = {
       </a>
     ),
   },
-  type: { header: 'Type', px: 130, look: quiet, cell: (m) => m.plate.typeName },
-  serial: { header: 'Serial', px: 100, look: 'num truncate', cell: (m) => m.plate.serial },
+  type: { header: say('Type'), px: 130, look: quiet, cell: (m) => m.plate.typeName },
+  serial: { header: say('Serial'), px: 100, look: 'num truncate', cell: (m) => m.plate.serial },
   status: {
     header: say('Working status'),
     px: 160,
@@ -53,7 +53,7 @@ export const columns: Readonly<Record<ListColumn, Column>> = {
     ),
   },
   stand: {
-    header: 'Work',
+    header: say('Work'),
     px: 60,
     look: 'num text-quiet',
     cell: ({ status: { coverage } }) => (coverage.of === 0 ? '' : `${coverage.work}/${coverage.of}`),
@@ -65,25 +65,25 @@ export const columns: Readonly<Record<ListColumn, Column>> = {
     cell: (m) => <Strip segments={m.strip} width={186} />,
   },
   grade: {
-    header: 'Condition',
+    header: say('Condition'),
     px: 116,
     look: (m) =>
       (m.condition.grade ?? 0) >= 3 ? 'text-copper font-bold' : m.condition.grade ? '' : 'text-quiet',
     cell: (m) =>
       m.condition.grade === undefined
-        ? 'not surveyed'
+        ? say('not surveyed')
         : m.condition.looked < m.condition.of
-          ? `${m.condition.grade} so far`
+          ? say('{grade} so far', { grade: m.condition.grade })
           : gradeTitle(m.condition.grade),
   },
   hazards: {
-    header: 'Hazards',
+    header: say('Hazards'),
     px: 96,
     look: 'text-13 text-quiet truncate',
     cell: (m) => m.plate.stamps.map((s) => hazardWord(s.kind)).join(', '),
   },
   where: {
-    header: 'Where',
+    header: say('Where'),
     px: 126,
     look: (m) => `truncate ${m.onLoan ? 'text-steel font-bold' : 'text-quiet'}`,
     cell: (m) =>
@@ -92,13 +92,13 @@ export const columns: Readonly<Record<ListColumn, Column>> = {
         : m.quarantine
           ? 'quarantine'
           : m.open
-            ? 'on the bench'
+            ? say('on the bench')
             : (m.place ?? ''),
   },
-  made: { header: 'Made', px: 80, look: 'num truncate', cell: (m) => m.plate.made },
+  made: { header: say('Made'), px: 80, look: 'num truncate', cell: (m) => m.plate.made },
   legal: { header: say('Legal status'), px: 140, look: quiet, cell: (m) => m.plate.legal },
-  owner: { header: 'Owner', px: 140, look: quiet, cell: (m) => m.plate.owner },
-  purpose: { header: 'Purpose', px: 130, look: quiet, cell: (m) => m.plate.purpose },
+  owner: { header: say('Owner'), px: 140, look: quiet, cell: (m) => m.plate.owner },
+  purpose: { header: say('Purpose'), px: 130, look: quiet, cell: (m) => m.plate.purpose },
   'came in': {
     header: say('Came in'),
     px: 112,

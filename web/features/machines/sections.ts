@@ -16,43 +16,46 @@ export function sections(view: MachineView, role: Role): Section[] {
   const empty = view.positions.filter((p) => p.content === 'empty').length
   const away = view.loans.filter((l) => !l.closed).length + view.lent.filter((l) => !l.closed).length
   const all: (Section | false)[] = [
-    { key: 'functions', name: 'Functions', fact: String(view.functions.length) },
-    role !== 'guest' && { key: 'readings', name: 'Readings', fact: readingsFact(view) },
+    { key: 'functions', name: say('Functions'), fact: String(view.functions.length) },
+    role !== 'guest' && { key: 'readings', name: say('Readings'), fact: readingsFact(view) },
     {
       key: 'condition',
-      name: 'Condition',
+      name: say('Condition'),
       fact:
         view.condition.grade === undefined
-          ? 'not surveyed'
+          ? say('not surveyed')
           : view.condition.looked < view.condition.of
-            ? `${view.condition.grade} so far`
+            ? say('{grade} so far', { grade: view.condition.grade })
             : gradeTitle(view.condition.grade),
     },
     {
       key: 'parts',
-      name: 'Parts',
+      name: say('Parts'),
       fact:
-        [notOwn ? `${notOwn} not own` : '', empty ? `${empty} empty` : ''].filter(Boolean).join(', ') ||
-        'as found',
+        [notOwn ? say('{n} not own', { n: notOwn }) : '', empty ? say('{n} empty', { n: empty }) : '']
+          .filter(Boolean)
+          .join(', ') || say('as found'),
     },
-    { key: 'episodes', name: 'Episodes', fact: String(view.episodes.length) },
+    { key: 'episodes', name: say('Episodes'), fact: String(view.episodes.length) },
     role !== 'guest' && {
       key: 'provenance',
-      name: 'Provenance',
-      fact: view.provenance.gaps ? count(view.provenance.gaps, 'gap') : (view.source?.how ?? 'not recorded'),
+      name: say('Provenance'),
+      fact: view.provenance.gaps
+        ? count(view.provenance.gaps, 'gap')
+        : (view.source?.how ?? say('not recorded')),
     },
     (view.ownerParty !== undefined || view.consents.length > 0) && {
       key: 'owner',
-      name: 'Owner',
+      name: say('Owner'),
       fact: ownerFact(view),
     },
     {
       key: 'loans',
-      name: 'Loans',
-      fact: away ? `${away} open` : String(view.loans.length + view.lent.length),
+      name: say('Loans'),
+      fact: away ? say('{n} open', { n: away }) : String(view.loans.length + view.lent.length),
     },
-    { key: 'photos', name: 'Photographs', fact: String(view.photos.length) },
-    { key: 'entries', name: 'Entries', fact: String(view.log.length) },
+    { key: 'photos', name: say('Photographs'), fact: String(view.photos.length) },
+    { key: 'entries', name: say('Entries'), fact: String(view.log.length) },
     role !== 'guest' && { key: 'facts', name: say('Facts and rules'), fact: '' },
   ]
   return all.filter((s) => s !== false)
@@ -60,15 +63,15 @@ export function sections(view: MachineView, role: Role): Section[] {
 
 function ownerFact(view: MachineView): string {
   const last = view.consents.findLast((c) => !c.over)
-  return last ? (last.given ? 'agreed' : 'refused') : 'not asked'
+  return last ? (last.given ? say('agreed') : say('refused')) : say('not asked')
 }
 
 function readingsFact(view: MachineView): string {
   const outside = view.points.filter((p) => p.last?.within === false).length
   const read = view.points.filter((p) => p.last).length
   return outside > 0
-    ? `${outside} outside`
+    ? say('{n} outside', { n: outside })
     : view.points.length > 0
-      ? `${read} of ${count(view.points.length, 'point')}`
-      : 'none'
+      ? say('{read} of {points}', { read, points: count(view.points.length, 'point') })
+      : say('none')
 }

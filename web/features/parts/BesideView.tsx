@@ -26,7 +26,9 @@ import { MachineField, useNamedMachine } from '#web/app/MachineField.tsx'
 
 const called = (item: { readonly data: { readonly current?: unknown } } | null): string => {
   const at = item?.data.current as InHand | undefined
-  return at ? `${at.slot.position.designator} of ${at.machine.number}` : 'no position'
+  return at
+    ? say('{designator} of {number}', { designator: at.slot.position.designator, number: at.machine.number })
+    : say('no position')
 }
 /** What a screen reader is told while a part is drawn. */
 const announcements: Announcements = {

@@ -203,9 +203,9 @@ function Attributes({ lot }: { lot: LotAnswer }) {
       <h2 className="headrule mt-5">{say('What each of it is')}</h2>
       <dl>
         {[
-          ['Kind', lot.partKind],
-          ['Marking', lot.marking],
-          ['Origin', lot.origin],
+          [say('Kind'), lot.partKind],
+          [say('Marking'), lot.marking],
+          [say('Origin'), lot.origin],
           ...Object.entries(lot.attributes),
         ].map(([name, value]) => (
           <div key={name} className="border-hair flex justify-between gap-3 border-b py-1">

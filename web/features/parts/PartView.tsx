@@ -122,13 +122,13 @@ function WhatItIs({
       </h2>
       <dl>
         {[
-          ['Kind', part.partKind],
-          ['Tag', part.tag],
-          ['Marking', part.marking],
-          ['Date code', part.dateCode],
-          ['Health', healthSentence(part, when)],
-          ['Origin', part.origin],
-          ['Found in', part.from],
+          [say('Kind'), part.partKind],
+          [say('Tag'), part.tag],
+          [say('Marking'), part.marking],
+          [say('Date code'), part.dateCode],
+          [say('Health'), healthSentence(part, when)],
+          [say('Origin'), part.origin],
+          [say('Found in'), part.from],
           ...(part.cost ? [['Cost', moneyWords(part.cost)] as const] : []),
           ...Object.entries(part.attributes),
         ].map(([name, value]) => (

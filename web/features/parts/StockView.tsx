@@ -12,15 +12,15 @@ import { SortTable, type TableColumn } from '#web/ui/SortTable.tsx'
 import { PartsHead } from './PartsHead.tsx'
 
 const columns = [
-  ['#In store', 'inStore'],
-  ['#Kept', 'kept'],
-  ['#In machines', 'inMachines'],
-  ['#Elsewhere', 'elsewhere'],
-  ['#Lent', 'onLoan'],
-  ['#Gone', 'gone'],
-  ['#Bought', 'bought'],
-  ['#Made', 'otherwiseGot'],
-  ['#Used', 'used'],
+  [say('In store'), 'inStore'],
+  [say('Kept'), 'kept'],
+  [say('In machines'), 'inMachines'],
+  [say('Elsewhere'), 'elsewhere'],
+  [say('Lent'), 'onLoan'],
+  [say('Gone'), 'gone'],
+  [say('Bought'), 'bought'],
+  [say('Made'), 'otherwiseGot'],
+  [say('Used'), 'used'],
 ] as const
 
 const got = (r: StockRow) => r.bought + r.otherwiseGot
@@ -41,7 +41,7 @@ const stockColumns: readonly TableColumn<StockRow>[] = [
   },
   ...columns.map(([name, key]): TableColumn<StockRow> => ({
     key,
-    head: name.replace('#', ''),
+    head: name,
     figures: true,
     by: (r) => r[key],
     look: (r) =>

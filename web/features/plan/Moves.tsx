@@ -22,7 +22,7 @@ export function Moves({
   const where = (laid: Laid | undefined) =>
     laid
       ? `${names.evening(laid.session)}, ${names.clock(laid.at)}, ${list(laid.people.map(names.person))}`
-      : 'not in these evenings'
+      : say('not in these evenings')
   return (
     <section aria-label={title} className="bg-next border-verdigris space-y-2 border-l-4 p-3">
       <h3 className="font-bold">

@@ -105,7 +105,7 @@ const wayWords = (direction: number): string =>
   direction < 15 || direction > 165
     ? 'across'
     : direction > 75 && direction < 105
-      ? 'up and down'
+      ? say('up and down')
       : `aslant, ${Math.round(direction)}° from across`
 
 const streakWords = ({ streaks, spread }: ZoneYellow['colours'][number]): string =>
