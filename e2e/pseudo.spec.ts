@@ -3,10 +3,17 @@
  * catalogue. And sentences that are a third longer, as they are in most languages beside English, push nothing out at the side.
  */
 import { expect, test, type Page } from '@playwright/test'
+import { recipes } from '#core/plan/recipes.ts'
+import { teachesOf } from '#core/practice/made.ts'
+import { writtenCases } from '#core/practice/written/index.ts'
 import { demo, openMachine, signIn } from './people.ts'
 
 /** Names that are the same in every language. */
 const names = /^(anamnesis|esc|enter|tab|shift|csv|json|pdf|eur|nok|iso|utc|edtf)$/i
+
+/** Months and days of the week come from the platform, in its language. */
+const dates =
+  /^\d*\s?(mon|tues?|wed|wednes|thu|thurs|fri|sat|satur|sun)?(days?)?\s?(jan|feb|mar|apr|may|jun|jul|aug|sept?|oct|nov|dec)?\s?\d*$/i
 
 let page: Page
 const answered = new Set<string>()
@@ -24,6 +31,8 @@ test.beforeAll(async ({ browser }) => {
   await openMachine(page, 'SW 2025.2')
   machine = new URL(page.url()).pathname.split('/').at(-1) ?? ''
   await page.evaluate(() => localStorage.setItem('anamnesis.language', 'pseudo'))
+  // What ships with the house to be planned and practised is content as a machine’s record is.
+  take([recipes, writtenCases, teachesOf])
   page.on('response', (response) => {
     if (response.url().includes('/api/') && response.headers()['content-type']?.includes('json'))
       response.json().then(take, () => undefined)
@@ -43,7 +52,7 @@ const unsaid = () =>
         else if (c === '⟧') depth = Math.max(0, depth - 1)
         else rest += depth > 0 ? '|' : c
       }
-      for (const piece of rest.split(/[|,;:.()“”·–—/]+/))
+      for (const piece of rest.split(/[|,;:.()“”·–—×/→]+|\b(?:and|or)\b/))
         if (/[a-z]{3}/i.test(piece)) found.push(piece.trim())
     }
     const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
@@ -97,7 +106,18 @@ test('every word on screen is in the catalogue or in the record, and nothing sti
     await page.waitForLoadState('networkidle')
     const { found, over } = await unsaid()
     const known = [...answered].join('\n')
-    const words = found.filter((piece) => !names.test(piece) && !known.includes(piece.toLowerCase()))
+    // A verb of the record and the name beside it: “washed keypad”.
+    const both = (piece: string) =>
+      [...piece.matchAll(/ /g)].some(
+        ({ index }) => answered.has(piece.slice(0, index)) && answered.has(piece.slice(index + 1)),
+      )
+    const words = found.filter(
+      (piece) =>
+        !names.test(piece) &&
+        !dates.test(piece) &&
+        !both(piece.toLowerCase()) &&
+        !known.includes(piece.toLowerCase()),
+    )
     expect.soft({ view, words, over }).toEqual({ view, words: [], over: 0 })
   }
 })

@@ -1,5 +1,5 @@
 /** Words for condition: findings, grades with their reasons, dates of provenance, date codes. */
-import { say } from './say.ts'
+import { say, shown } from './say.ts'
 import { gradeWords, type Grade, type GradeReason } from '#core/condition/grade.ts'
 import type { ChainGap, Contradiction } from '#core/provenance/chain.ts'
 import type { DatedPart, DateDoubt, PlateRemark } from '#core/parts/datecodes.ts'
@@ -8,7 +8,7 @@ import type { FindingRow } from '#core/views/condition-shape.ts'
 
 /** "2 Fair", or what is missing for one. */
 export const gradeTitle = (grade: number | undefined): string =>
-  grade === undefined ? say('not graded') : `${grade} ${gradeWords[grade as Grade]}`
+  grade === undefined ? say('not graded') : `${grade} ${shown(gradeWords[grade as Grade])}`
 
 /** "2 so far, 5 of 9 zones" until every zone was looked at. */
 export function gradeSoFar(grade: number | undefined, looked: number, of: number): string {

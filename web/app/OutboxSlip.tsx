@@ -16,7 +16,10 @@ export default function OutboxSlip({ account, onClose }: { account: string; onCl
   const { clock } = useDates()
   const open = waiting.filter((w) => w.refused === undefined).length
   const refused = waiting.length - open
-  const title = [open > 0 ? `${open} not sent yet` : '', refused > 0 ? `${refused} refused` : '']
+  const title = [
+    open > 0 ? say('{open} not sent yet', { open }) : '',
+    refused > 0 ? say('{refused} refused', { refused }) : '',
+  ]
     .filter(Boolean)
     .join(', ')
   return (

@@ -51,7 +51,10 @@ function sound() {
 
 function notify(wait: WaitingRow) {
   if (typeof Notification === 'undefined' || Notification.permission !== 'granted') return
-  new Notification(`${wait.what}: time`, { body: `${wait.name}, ${wait.number}`, tag: wait.entry })
+  new Notification(say('{what}: time', { what: wait.what }), {
+    body: `${wait.name}, ${wait.number}`,
+    tag: wait.entry,
+  })
 }
 
 export default function Ringer() {

@@ -1,4 +1,5 @@
 /** A value with its ranges, over time or along figures, with what a model makes of it as a band. */
+import { say } from '#api/words/say.ts'
 import { colour, inkText, keepDrawn, timeAxis, tooltip } from './chart.ts'
 
 export interface RangePoint {
@@ -88,7 +89,13 @@ export const drawRanges = (element: HTMLElement, { points, zero, along }: Ranges
     },
     tooltip: tooltip((i) => {
       const p = points[i]
-      return p ? `Δb* ${p.is.toFixed(1)} (${p.low.toFixed(1)} to ${p.high.toFixed(1)})` : ''
+      return p
+        ? say('Δb* {is} ({low} to {high})', {
+            is: p.is.toFixed(1),
+            low: p.low.toFixed(1),
+            high: p.high.toFixed(1),
+          })
+        : ''
     }),
     series: [
       ...(along ? alongSeries(along, least) : []),

@@ -44,8 +44,18 @@ export function ContentsStep({ view }: { view: ArrivalView }) {
       <Lines
         items={view.contents.map((c) =>
           c.what === 'copied'
-            ? `${c.medium}: copied, ${c.checksum}${c.readTwice ? ', read twice' : ', read once only'}${c.keptAt ? `, kept at ${c.keptAt}` : ''}${c.personal ? '; may hold personal data, closed' : ''}`
-            : `${c.medium}: not copied, because ${c.because}${c.personal ? '; may hold personal data, closed' : ''}`,
+            ? say('{medium}: copied, {checksum}{more}{more2}{more3}', {
+                medium: c.medium,
+                checksum: c.checksum,
+                more: c.readTwice ? say(', read twice') : say(', read once only'),
+                more2: c.keptAt ? say(', kept at {keptAt}', { keptAt: c.keptAt }) : '',
+                more3: c.personal ? say('; may hold personal data, closed') : '',
+              })
+            : say('{medium}: not copied, because {because}{more}', {
+                medium: c.medium,
+                because: c.because,
+                more: c.personal ? say('; may hold personal data, closed') : '',
+              }),
         )}
       />
       <StepForm<ContentsForm>

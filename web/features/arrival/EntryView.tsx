@@ -38,7 +38,11 @@ export function View() {
     retry: false,
   })
   useEffect(() => {
-    if (view) document.title = `Entry of ${view.plate.name} ${view.plate.entryNumber}`
+    if (view)
+      document.title = say('Entry of {name} {entryNumber}', {
+        name: view.plate.name,
+        entryNumber: view.plate.entryNumber,
+      })
   }, [view])
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   if (!view) return null

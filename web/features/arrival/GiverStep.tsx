@@ -21,17 +21,13 @@ const writeAnAmount = say(
   'Write an amount such as 91.00, and a currency of three letters, or ? where it is not known.',
 )
 
-export function GiverStep({ view }: { view: ArrivalView }) {
-  const { me, house } = useSigned()
-  const partyNamed = usePartyNamed()
-  const { source, price, share, plate } = view
-  const steward = me.role === 'steward'
-  const restorer = steward || me.role === 'restorer'
-  const said = [
-    source && `${source.how}${source.from ? ` from ${source.from}` : ''}`,
+/** What is recorded of how it came, whose it is, and what it cost. */
+function saidOf({ source, price, share, plate, values }: ArrivalView): readonly string[] {
+  return [
+    source && `${source.how}${source.from ? say(' from {from}', { from: source.from }) : ''}`,
     source?.words && `“${source.words}”`,
-    `Owner: ${plate.owner}`,
-    `Legal status: ${plate.legal}`,
+    say('Owner: {owner}', { owner: plate.owner }),
+    say('Legal status: {legal}', { legal: plate.legal }),
     price && say('Price paid: {price}', { price: moneyWords(price) }),
     share &&
       say('Its share of {name}: {amount}, one of {units} units', {
@@ -39,12 +35,26 @@ export function GiverStep({ view }: { view: ArrivalView }) {
         amount: moneyWords(share.amount),
         units: share.units,
       }),
-    ...view.values.map((v) => `${v.sort} value: ${moneyWords(v.amount)}${v.words ? `, ${v.words}` : ''}`),
+    ...values.map((v) =>
+      say('{sort} value: {amount}{more}', {
+        sort: v.sort,
+        amount: moneyWords(v.amount),
+        more: v.words ? `, ${v.words}` : '',
+      }),
+    ),
   ].filter((line) => typeof line === 'string')
+}
+
+export function GiverStep({ view }: { view: ArrivalView }) {
+  const { me, house } = useSigned()
+  const partyNamed = usePartyNamed()
+  const { plate } = view
+  const steward = me.role === 'steward'
+  const restorer = steward || me.role === 'restorer'
   return (
     <>
       <p className="text-quiet">{theRegistrationSays}</p>
-      <Lines items={said} />
+      <Lines items={saidOf(view)} />
       <StepForm<Giving>
         submit={say('Save the source')}
         defaults={{

@@ -14,7 +14,7 @@ export const usualTerms = say(
 export function ReceiptStep({ view }: { view: ArrivalView }) {
   const { short } = useDates()
   const items = [
-    `${view.plate.name}${view.plate.serial ? `, serial ${view.plate.serial}` : ''}`,
+    `${view.plate.name}${view.plate.serial ? say(', serial {serial}', { serial: view.plate.serial }) : ''}`,
     ...view.box.map((b) => b.label),
   ]
   return (

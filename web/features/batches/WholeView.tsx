@@ -35,7 +35,7 @@ export function View() {
     JSON.stringify([said, hopeful, apart, [...left]]),
   )
   useEffect(() => {
-    if (view) document.title = `Whole machines, ${view.name}`
+    if (view) document.title = say('Whole machines, {name}', { name: view.name })
   }, [view])
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   if (!view) return null
@@ -192,14 +192,22 @@ function PlanParts({
 const planWords = (plan: LotPlan, view: WholeView) => {
   const limit =
     plan.limitedBy.length > 0
-      ? ` ${list(plan.limitedBy)} ${plan.limitedBy.length === 1 ? 'sets' : 'set'} the limit.`
+      ? say(' {limitedBy} {more} the limit.', {
+          limitedBy: list(plan.limitedBy),
+          more: plan.limitedBy.length === 1 ? say('sets') : say('set'),
+        })
       : ''
   return plan.machines.length === 0
     ? say('No whole machine can be made of {units} yet: what is not known does not count.{limit}', {
         units: count(view.units.length, 'unit'),
         limit,
       })
-    : `${count(plan.machines.length, 'whole machine')} of ${count(view.units.length, 'unit')}, by ${count(plan.moves.length, 'move')}. No plan makes more; none with as many costs less.${limit}`
+    : say('{machines} of {units}, by {moves}. No plan makes more; none with as many costs less.{limit}', {
+        machines: count(plan.machines.length, 'whole machine'),
+        units: count(view.units.length, 'unit'),
+        moves: count(plan.moves.length, 'move'),
+        limit,
+      })
 }
 
 function Part({

@@ -40,27 +40,36 @@ export function benchSentence(
   const parts: string[] = []
   const named = [...bench.open.map((s) => ({ word: s.status.word, name: s.plate.name })), ...bench.retest]
   const barred = named.filter((s) => s.word === 'do not power')
-  if (barred.length > 4) parts.push(sentence(`do not power ${count(barred.length, 'machine')}`))
-  else if (barred.length) parts.push(sentence(`do not power the ${list(barred.map((s) => s.name))}`))
+  if (barred.length > 4)
+    parts.push(sentence(say('do not power {barred}', { barred: count(barred.length, 'machine') })))
+  else if (barred.length)
+    parts.push(sentence(say('do not power the {barred}', { barred: list(barred.map((s) => s.name)) })))
   const over = bench.open.filter((s) => waitOver(s, nowMs))
-  if (over.length) parts.push(sentence(`a wait is over on the ${list(over.map((s) => s.plate.name))}`))
+  if (over.length)
+    parts.push(sentence(say('a wait is over on the {over}', { over: list(over.map((s) => s.plate.name)) })))
   const retest = named.filter((s) => s.word === 'retest due')
   if (retest.length && parts.length < 2)
     parts.push(
       sentence(
         retest.length === 1
-          ? `the ${retest[0]?.name ?? ''} was touched and not tested since`
-          : `${count(retest.length, 'machine')} were touched and not tested since`,
+          ? say('the {name} was touched and not tested since', { name: retest[0]?.name ?? '' })
+          : say('{retest} were touched and not tested since', { retest: count(retest.length, 'machine') }),
       ),
     )
   const contested = bench.needs.filter((n) => n.kind === 'contested')
   if (contested.length && parts.length < 2)
     parts.push(
       sentence(
-        `${count(contested.length, 'entry', 'entries')} ${contested.length === 1 ? 'waits' : 'wait'} to be settled`,
+        say('{contested} {more} to be settled', {
+          contested: count(contested.length, 'entry', 'entries'),
+          more: contested.length === 1 ? say('waits') : say('wait'),
+        }),
       ),
     )
   if (parts.length === 0 && bench.open.length === 0) return say('No episode is open.')
-  if (parts.length === 0) return sentence(`${count(bench.openTotal, 'machine')} open, nothing in the way`)
+  if (parts.length === 0)
+    return sentence(
+      say('{openTotal} open, nothing in the way', { openTotal: count(bench.openTotal, 'machine') }),
+    )
   return parts.slice(0, 2).join(' ')
 }

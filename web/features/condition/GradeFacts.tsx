@@ -151,7 +151,7 @@ function NotInGrade({
             view.priority
               ? [
                   view.priority.urgency,
-                  view.priority.by ? `by ${short(view.priority.by)}` : '',
+                  view.priority.by ? say('by {by}', { by: short(view.priority.by) }) : '',
                   view.priority.who ?? '',
                   view.priority.words,
                 ]
@@ -171,7 +171,7 @@ function NotInGrade({
           name="Completeness"
           value={
             view.completeness
-              ? `${view.completeness.percent} %${view.completeness.empty.length ? `, empty: ${view.completeness.empty.slice(0, 6).join(', ')}` : ', nothing known to be missing'}`
+              ? `${view.completeness.percent} %${view.completeness.empty.length ? say(', empty: {empty}', { empty: view.completeness.empty.slice(0, 6).join(', ') }) : ', nothing known to be missing'}`
               : say('no positions listed')
           }
         />

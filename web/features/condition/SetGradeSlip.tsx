@@ -1,6 +1,6 @@
 /** A grade that a person sets against the derived one, with a reason; both are kept. */
 import { say } from '#api/words/say.ts'
-import { gradeWords } from '#core/condition/grade.ts'
+import { gradeTitle } from '#api/words/condition.ts'
 import { gradeBody } from '#core/history/bodies/condition.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { MachineId } from '#core/ids.ts'
@@ -53,7 +53,7 @@ export function SetGradeSlip({
       >
         <SelectField
           label={say('Grade')}
-          options={([1, 2, 3, 4] as const).map((g) => ({ value: String(g), label: `${g} ${gradeWords[g]}` }))}
+          options={([1, 2, 3, 4] as const).map((g) => ({ value: String(g), label: gradeTitle(g) }))}
           {...fieldOf(form, 'grade')}
         />
         <TextField label={say('Reason')} required maxLength={2000} autoFocus {...fieldOf(form, 'reason')} />

@@ -60,7 +60,8 @@ export function View() {
     setParams(next, { replace: true })
   }
   useEffect(() => {
-    if (view) document.title = `Survey of ${view.plate.name} ${view.plate.number}`
+    if (view)
+      document.title = say('Survey of {name} {number}', { name: view.plate.name, number: view.plate.number })
   }, [view])
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   if (!view) return null
@@ -104,8 +105,14 @@ function headWords(view: ConditionView): string {
     view.looked < view.of
       ? say('So far, {looked} of {of} zones.', { looked: view.looked, of: view.of })
       : say('All {of} zones were looked at.', { of: view.of })
-  const held = view.lifts.map((f) => `${f.sort} on ${f.zone} (${gradeReasonWords(f.because)})`)
-  return held.length > 0 ? `${far} Because of ${list(held, 3)}.` : far
+  const held = view.lifts.map((f) =>
+    say('{sort} on {zone} ({gradeReason})', {
+      sort: f.sort,
+      zone: f.zone,
+      gradeReason: gradeReasonWords(f.because),
+    }),
+  )
+  return held.length > 0 ? say('{far} Because of {held}.', { far, held: list(held, 3) }) : far
 }
 
 /** Whose survey this is, how far it got, what the grade is so far. */

@@ -38,10 +38,10 @@ export function ZoneBoard({
   const words = (z: ZoneRow): string => {
     const open = z.findings.filter((f) => !f.gone && f.supposed !== 'withdrawn').length
     if (z.now === 'not reached' || (!z.looked && z.notReached))
-      return `could not be reached${z.notReached ? `: ${z.notReached}` : ''}`
+      return say('could not be reached{more}', { more: z.notReached ? `: ${z.notReached}` : '' })
     if (!z.looked) return 'not examined yet'
     const seen = z.lookedAt ? `, ${short(z.lookedAt)}` : ''
-    return open > 0 ? `${count(open, 'finding')}${seen}` : `nothing to note${seen}`
+    return open > 0 ? `${count(open, 'finding')}${seen}` : say('nothing to note{seen}', { seen })
   }
   return (
     <section aria-label={say('Zones')}>

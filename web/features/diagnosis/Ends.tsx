@@ -20,7 +20,9 @@ export function Ends({
 }) {
   const { me } = useSigned()
   const { send, error } = useSend()
-  const [because, setBecause] = useState(stop ? `${stop.trials} trials in a row had no effect` : '')
+  const [because, setBecause] = useState(
+    stop ? say('{trials} trials in a row had no effect', { trials: stop.trials }) : '',
+  )
   const [open, setOpen] = useState(stop !== undefined)
   // A decision not to run it is a rule of the machine, which a restorer or a steward sets.
   const mayRule = me.role === 'restorer' || me.role === 'steward'

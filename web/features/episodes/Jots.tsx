@@ -16,7 +16,8 @@ import { TeachWords } from './TeachWords.tsx'
 import { useParsed } from './useComposer.ts'
 
 const title = (jot: JotRow) =>
-  jot.words || (jot.seconds === undefined ? 'a photograph' : `${Math.round(jot.seconds)} s spoken`)
+  jot.words ||
+  (jot.seconds === undefined ? 'a photograph' : say('{round} s spoken', { round: Math.round(jot.seconds) }))
 
 export function JotList({ view, onSort }: { view: EpisodeView; onSort: (jot: JotRow) => void }) {
   const { short, clock } = useDates()

@@ -31,7 +31,7 @@ function Probes() {
     setError(undefined)
     try {
       await post('/meter/simulated-input', { unit, value: Number(value.replace(',', '.')) })
-      setSaid(`They touch ${value} ${unit}.`)
+      setSaid(say('They touch {value} {unit}.', { value, unit }))
     } catch (failure) {
       setError(wordsOf(failure))
     }

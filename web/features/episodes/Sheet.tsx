@@ -105,7 +105,7 @@ export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly 
                   ? undefined
                   : () => setOpen(open === row.id ? undefined : row.id)
               }
-              actLabel={row.contested ? 'Settle' : 'Correct'}
+              actLabel={row.contested ? say('Settle') : say('Correct')}
             >
               {open === row.id &&
                 (row.contested ? (

@@ -32,7 +32,7 @@ function asFoundAsks({ checks, context, functions }: Sitting): Asks | undefined 
   const open = asFound.rules[0]?.about ?? []
   return {
     strong: say('Before the first change:'),
-    rest: `what works? Open: ${open.slice(0, 4).join(', ')}`,
+    rest: say('what works? Open: {open}', { open: open.slice(0, 4).join(', ') }),
     act: {
       name: say('Test them'),
       line: open.length === functions.length ? 'all pass' : `test ${open.map((f) => `${f} pass`).join(', ')}`,
@@ -46,11 +46,11 @@ function retestAsks({ functions, status }: Sitting): Asks | undefined {
   if (!first || notReady.has(status.word)) return undefined
   const several = new Set(retest.flatMap((f) => f.changes.map((c) => c.target.name))).size
   return {
-    strong: several > 1 ? `${several} things changed.` : say('Test before the next change?'),
+    strong: several > 1 ? say('{several} things changed.', { several }) : say('Test before the next change?'),
     rest:
       several > 1
         ? say('With one test the cause will not be separated.')
-        : `${first.changes[0]?.target.name ?? ''} was touched.`,
+        : say('{name} was touched.', { name: first.changes[0]?.target.name ?? '' }),
     act: {
       name: say('Test {more}', { more: retest.length === 1 ? first.fn : say('now') }),
       line: `test ${retest.some((f) => f.changes.some((c) => c.reach === 'altered')) ? 'full ' : ''}${retest.map((f) => `${f.fn} pass`).join(', ')}`,
@@ -60,7 +60,7 @@ function retestAsks({ functions, status }: Sitting): Asks | undefined {
 
 const stopAsks = ({ stop }: Sitting): Asks | undefined =>
   stop && {
-    strong: `${stop.trials} trials without effect.`,
+    strong: say('{trials} trials without effect.', { trials: stop.trials }),
     rest: say('The house rule says: stop, look again, ask someone.'),
     act: { name: 'Ask', line: 'ask ' },
   }

@@ -36,7 +36,7 @@ export function whatFollows(
   if (!asked && against.length + fresh.length > 0) {
     const why = [...against, ...fresh].map((e) => effectWords(e, when).text).join(' ')
     return against.length > 0
-      ? { does: 'ask once', words: `${why} Was it so?`, keepAs: say('Yes, write it') }
+      ? { does: 'ask once', words: say('{why} Was it so?', { why }), keepAs: say('Yes, write it') }
       : { does: 'ask once', words: why, keepAs: say('Add and write') }
   }
   const wanting = effects.find((e) => e.does === 'wants authority')

@@ -169,8 +169,16 @@ function DifferenceItem({
       },
     ])
   const between = d.since
-    ? `between the look ${stageWords[d.since]} (${short(d.sinceAt ?? '')}) and the one ${stageWords[d.found]} (${short(d.at)})`
-    : `at some time before the look ${stageWords[d.found]} (${short(d.at)}): no earlier look at it is recorded`
+    ? say('between the look {stageWords} ({sinceAt}) and the one {stageWords2} ({at})', {
+        stageWords: stageWords[d.since],
+        sinceAt: short(d.sinceAt ?? ''),
+        stageWords2: stageWords[d.found],
+        at: short(d.at),
+      })
+    : say('at some time before the look {stageWords} ({at}): no earlier look at it is recorded', {
+        stageWords: stageWords[d.found],
+        at: short(d.at),
+      })
   return (
     <li className="border-copper border-l-4 pl-3">
       <p>

@@ -225,25 +225,33 @@ function Custody({ view }: { view: LoanView }) {
 
 const whereWords = (row: LoanItemRow, view: LoanView): string => {
   const other = view.homeIs === 'house' ? view.with : say('this collection')
-  const home = view.homeIs === 'house' ? 'here' : `with ${view.with}`
+  const home = view.homeIs === 'house' ? 'here' : say('with {with}', { with: view.with })
   const away = row.n - row.home - row.there - row.accounted
   return [
     ...(row.home > 0
       ? [`${row.n === 1 ? home : `${row.home} ${home}`}${row.is === 'packed' ? ', packed' : ''}`]
       : []),
-    ...(row.there > 0 ? [row.n === 1 ? `with ${other}` : `${row.there} with ${other}`] : []),
+    ...(row.there > 0
+      ? [
+          row.n === 1
+            ? say('with {other}', { other })
+            : say('{there} with {other}', { there: row.there, other }),
+        ]
+      : []),
     ...(away > 0
       ? [
           row.is === 'short'
             ? row.n === 1
               ? say('did not arrive')
-              : `${away} did not arrive`
+              : say('{away} did not arrive', { away })
             : row.n === 1
               ? say('on its way')
-              : `${away} on the way`,
+              : say('{away} on the way', { away }),
         ]
       : []),
-    ...(row.accounted > 0 ? [row.n === 1 ? 'accounted for' : `${row.accounted} accounted for`] : []),
+    ...(row.accounted > 0
+      ? [row.n === 1 ? 'accounted for' : say('{accounted} accounted for', { accounted: row.accounted })]
+      : []),
   ].join(', ')
 }
 

@@ -202,7 +202,7 @@ function useTitle(view: LoanView, from: 'house' | 'them', onwards: Onwards | und
   if (onwards)
     return onwards.from === view.withParty
       ? say('Lent on, as told')
-      : `${view.names[onwards.from] ?? 'It'} hands it on, as told`
+      : say('{names} hands it on, as told', { names: view.names[onwards.from] ?? say('It') })
   if (from === 'house') return say('Release to {with}', { with: view.with })
   return me.role === 'guest' ? say('Send it back') : say('On its way back, as told')
 }

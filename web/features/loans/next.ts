@@ -64,10 +64,13 @@ function aroundOffers(view: LoanView, role: Role): Offer[] {
       : []),
     ...(restorer
       ? thirds.map((from) =>
-          aside(`Write down that ${view.names[from] ?? 'the third hand'} hands it on`, {
-            act: 'bring back',
-            from,
-          }),
+          aside(
+            say('Write down that {names} hands it on', { names: view.names[from] ?? say('the third hand') }),
+            {
+              act: 'bring back',
+              from,
+            },
+          ),
         )
       : []),
     ...(away ? [aside('It came back without notice', { act: 'arrived unannounced' })] : []),
@@ -88,7 +91,11 @@ function guestOffers(view: LoanView): Offer[] {
   const packing = machines
     .filter((m) => lookedAs(view, m.id, 'there') && !lookedAs(view, m.id, 'before packing'))
     .map((m) =>
-      offer(`Look at ${m.name} before packing`, { act: 'look', machine: m.id, stage: 'before packing' }),
+      offer(say('Look at {name} before packing', { name: m.name }), {
+        act: 'look',
+        machine: m.id,
+        stage: 'before packing',
+      }),
     )
   // When it is to go home, what comes before that comes first.
   const ending = view.due !== undefined && dayAfter(view.today, 7) >= view.due
@@ -96,7 +103,13 @@ function guestOffers(view: LoanView): Offer[] {
     ...toMe.map((release) => offer('Confirm what arrived', { act: 'receive', release })),
     ...machines
       .filter((m) => !lookedAs(view, m.id, 'there'))
-      .map((m) => offer(`Look at ${m.name} on arrival`, { act: 'look', machine: m.id, stage: 'there' })),
+      .map((m) =>
+        offer(say('Look at {name} on arrival', { name: m.name }), {
+          act: 'look',
+          machine: m.id,
+          stage: 'there',
+        }),
+      ),
     ...(ending ? packing : []),
     ...(machines.length > 0
       ? [offer('Write down a run', { act: 'run' }), offer('Report an incident', { act: 'incident' })]
@@ -122,7 +135,11 @@ function toldOffers(view: LoanView, restorer: boolean): Offer[] {
     ...there
       .filter((m) => !lookedAs(view, m.id, 'there'))
       .map((m) =>
-        aside(`Write down how ${m.name} arrived there`, { act: 'look', machine: m.id, stage: 'there' }),
+        aside(say('Write down how {name} arrived there', { name: m.name }), {
+          act: 'look',
+          machine: m.id,
+          stage: 'there',
+        }),
       ),
     ...(restorer && view.itemRows.some((r) => r.there > 0)
       ? [aside('Write down that it is on its way back', { act: 'release', from: 'them' })]
@@ -136,9 +153,15 @@ const here = (view: LoanView) =>
 
 const lookHere = (view: LoanView, { id, name }: { id: string; name: string }): Offer[] =>
   !lookedAs(view, id, 'there')
-    ? [offer(`Look at ${name} as it came`, { act: 'look', machine: id, stage: 'there' })]
+    ? [offer(say('Look at {name} as it came', { name }), { act: 'look', machine: id, stage: 'there' })]
     : !lookedAs(view, id, 'before packing')
-      ? [aside(`Look at ${name} before packing`, { act: 'look', machine: id, stage: 'before packing' })]
+      ? [
+          aside(say('Look at {name} before packing', { name }), {
+            act: 'look',
+            machine: id,
+            stage: 'before packing',
+          }),
+        ]
       : []
 
 function houseOffers(view: LoanView, role: Role): Offer[] {
@@ -154,7 +177,7 @@ function houseOffers(view: LoanView, role: Role): Offer[] {
   const out = view.machines.filter((m) => !lookedAs(view, m.id, 'out'))
   const unsettled = view.machines.some((m) => m.differences.some((d) => d.judged === 'open'))
   const whole = view.itemRows.every((r) => r.is === 'home' || r.is === 'accounted')
-  const release = offer(`Release to ${view.with}`, { act: 'release', from: 'house' })
+  const release = offer(say('Release to {with}', { with: view.with }), { act: 'release', from: 'house' })
   const gone = forGood(view.way)
   const canRelease =
     restorer &&
@@ -163,12 +186,20 @@ function houseOffers(view: LoanView, role: Role): Offer[] {
   return [
     ...toUs.map((r) => offer('Confirm what arrived', { act: 'receive', release: r })),
     ...back.map((m) =>
-      offer(`Look at ${m.name} on its return`, { act: 'look', machine: m.id, stage: 'back' }),
+      offer(say('Look at {name} on its return', { name: m.name }), {
+        act: 'look',
+        machine: m.id,
+        stage: 'back',
+      }),
     ),
     ...(view.terms.length === 0 && restorer && !gone ? [offer('Write the terms', { act: 'terms' })] : []),
     ...(listed && ours && agreed
       ? out.map((m) =>
-          offer(`Look at ${m.name} before it leaves`, { act: 'look', machine: m.id, stage: 'out' }),
+          offer(say('Look at {name} before it leaves', { name: m.name }), {
+            act: 'look',
+            machine: m.id,
+            stage: 'out',
+          }),
         )
       : []),
     // What is somebody else's is looked at as it came, and before it goes back.

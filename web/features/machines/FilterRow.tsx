@@ -1,4 +1,4 @@
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import type { RefObject } from 'react'
 import { type ListFilter, listFilters } from '#api/filters.ts'
 
@@ -47,7 +47,7 @@ export function FilterRow({
                   : 'text-quiet hover:text-ink border-b-2 border-transparent'
               }
             >
-              {filter}
+              {shown(filter)}
             </button>
           </li>
         ))}

@@ -132,7 +132,9 @@ const claimWords = ({ fn, says }: { fn?: string | undefined; says: string }): st
     ? fn === undefined
       ? say('in general')
       : ''
-    : `said to ${says === 'works' ? 'work' : says === 'fails' ? 'fail' : 'work now and then'}`
+    : say('said to {more}', {
+        more: says === 'works' ? say('work') : says === 'fails' ? say('fail') : say('work now and then'),
+      })
 
 function Chain({ arrival }: { arrival: ArrivalView }) {
   const { short } = useDates()

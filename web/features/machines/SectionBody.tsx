@@ -160,7 +160,7 @@ function Entries({ view }: { view: MachineView }) {
                 ? undefined
                 : () => setOpen(open === row.id ? undefined : row.id)
             }
-            actLabel={row.contested ? 'Settle' : 'Correct'}
+            actLabel={row.contested ? say('Settle') : say('Correct')}
           >
             {open === row.id &&
               (row.contested ? (

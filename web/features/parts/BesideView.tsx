@@ -68,7 +68,12 @@ function useDrawing(view: MachineView | undefined) {
     const bodies = bodiesOf(proposed)
     if (!slot.part || !(await send(bodies.map((body) => ({ body, episode: hereIn(into) }))))) return
     setMoved({
-      words: `${slot.partLabel ?? say('The part')} went from ${machine.number} into ${target.position.designator} of ${into.number}.`,
+      words: say('{partLabel} went from {number} into {designator} of {intoNumber}.', {
+        partLabel: slot.partLabel ?? say('The part'),
+        number: machine.number,
+        designator: target.position.designator,
+        intoNumber: into.number,
+      }),
       parts: [slot.part, ...(occupies(target) && target.part ? [target.part] : [])],
     })
     setProposal(undefined)
@@ -91,7 +96,7 @@ export function View() {
   const { hand, setHand, proposal, setProposal, moved, refused, busy, put, dropped, bodiesOf, go } =
     useDrawing(view)
   useEffect(() => {
-    if (view) document.title = `${view.plate.number} beside another machine`
+    if (view) document.title = say('{number} beside another machine', { number: view.plate.number })
   }, [view])
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   if (!view || !own) return null

@@ -31,7 +31,7 @@ export function View() {
   const [taken, setTaken] = useState<Taken>()
   const { choice, working } = useDonorChoice(data, weights, allow)
   useEffect(() => {
-    if (data) document.title = `Donors for ${data.machine.label}`
+    if (data) document.title = say('Donors for {label}', { label: data.machine.label })
   }, [data])
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   if (!data) return null

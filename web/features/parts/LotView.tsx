@@ -30,17 +30,20 @@ const acts: readonly { readonly act: LotAct; readonly name: string }[] = [
 const lifeWords = (row: LotLifeRow): string => {
   switch (row.what) {
     case 'got':
-      return `${row.n ?? 0} came, to ${row.to ?? 'somewhere'}`
+      return say('{n} came, to {to}', { n: row.n ?? 0, to: row.to ?? say('somewhere') })
     case 'counted':
-      return `counted ${row.n ?? 0} in ${row.to ?? 'somewhere'}`
+      return say('counted {n} in {to}', { n: row.n ?? 0, to: row.to ?? say('somewhere') })
     case 'moved':
-      return `${row.n ?? 0} from ${row.from ?? ''} to ${row.to ?? ''}`
+      return say('{n} from {from} to {to}', { n: row.n ?? 0, from: row.from ?? '', to: row.to ?? '' })
     case 'taken':
-      return `one taken from ${row.from ?? ''}${row.to ? `, for ${row.to}` : ''}`
+      return say('one taken from {from}{more}', {
+        from: row.from ?? '',
+        more: row.to ? say(', for {to}', { to: row.to }) : '',
+      })
     case 'kept':
-      return `${row.n ?? 1} kept for ${row.to ?? 'a machine'}`
+      return say('{n} kept for {to}', { n: row.n ?? 1, to: row.to ?? say('a machine') })
     case 'let go':
-      return `no longer kept for ${row.to ?? 'a machine'}`
+      return say('no longer kept for {to}', { to: row.to ?? say('a machine') })
     case 'said':
       return 'written down'
   }

@@ -20,7 +20,7 @@ export const ratedWords = (attributes: Readonly<Record<string, string>>): string
 const heapWords = (lot: LotRow): string =>
   lot.places
     .filter((p) => p.lies && p.n !== 0)
-    .map((p) => `${p.about ? 'about ' : ''}${p.n} in ${p.label}`)
+    .map((p) => say('{more}{n} in {label}', { more: p.about ? say('about ') : '', n: p.n, label: p.label }))
     .join('; ')
 
 const columns: readonly TableColumn<LotRow>[] = [
@@ -55,7 +55,7 @@ const columns: readonly TableColumn<LotRow>[] = [
     figures: true,
     by: (lot) => lot.here,
     look: (lot) => (lot.below ? 'text-copper font-bold' : ''),
-    cell: (lot) => `${lot.about ? 'about ' : ''}${lot.here}`,
+    cell: (lot) => (lot.about ? say('about {n}', { n: lot.here }) : String(lot.here)),
   },
   {
     key: 'kept',

@@ -28,7 +28,11 @@ export function readMarking(text: string): readonly { readonly words: string; re
       : ''
     return [
       {
-        words: `${faradWords(read.value, unit)}${band} on a ${unit === 'F' ? 'capacitor' : 'resistor'}`,
+        words: say('{farad}{band} on a {more}', {
+          farad: faradWords(read.value, unit),
+          band,
+          more: unit === 'F' ? say('capacitor') : say('resistor'),
+        }),
         value: faradWords(read.value, unit),
       },
     ]

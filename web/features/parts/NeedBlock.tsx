@@ -201,7 +201,12 @@ function useOffer({
     const part = candidate.lot ? newPart : candidate.part
     if (await send(bodies.map((body) => ({ body, episode: answer.machine.openEpisode }))))
       onTaken({
-        words: `${candidate.label}, from ${candidate.placeLabel}, went into ${need.position.designator}${need.occupant ? `; ${need.occupant.label} that was there came out` : ''}.`,
+        words: say('{label}, from {placeLabel}, went into {designator}{more}.', {
+          label: candidate.label,
+          placeLabel: candidate.placeLabel,
+          designator: need.position.designator,
+          more: need.occupant ? say('; {label} that was there came out', { label: need.occupant.label }) : '',
+        }),
         parts: [part, ...(need.occupant ? [need.occupant.part] : [])],
       })
   }
@@ -221,7 +226,10 @@ function useOffer({
       ])
     )
       onTaken({
-        words: `${candidate.label} is kept for ${need.position.designator}. It stays where it is.`,
+        words: say('{label} is kept for {designator}. It stays where it is.', {
+          label: candidate.label,
+          designator: need.position.designator,
+        }),
         parts: [],
       })
   }

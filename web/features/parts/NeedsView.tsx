@@ -2,7 +2,7 @@
 import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
-import type { HouseNeed } from '#api/parts.ts'
+import type { HouseNeed, NeedsAnswer } from '#api/parts.ts'
 import { needWhy } from '#api/words/donors.ts'
 import { count } from '#api/words/lists.ts'
 import { asksWords } from '#core/parts/buying.ts'
@@ -91,6 +91,36 @@ const columns: readonly TableColumn<HouseNeed>[] = [
   },
 ]
 
+/** How much is lacking, and whether it lies in the house. */
+function needsSentence(needs: NeedsAnswer['needs']): string {
+  const lacking = needs.filter((n) => n.why !== 'out for now')
+  const unserved = lacking.filter((n) => n.kept.length === 0 && n.spare === 0).length
+  const outForNow = needs.length - lacking.length
+  const slots = {
+    positions: count(lacking.length, 'position'),
+    machines: count(new Set(lacking.map((n) => n.machine)).size, 'machine'),
+  }
+  const sentences = [
+    lacking.length === 0
+      ? say('No machine is known to lack a good part.')
+      : unserved > 0
+        ? say(
+            'A good part is wanted for {positions} of {machines}; for {unserved} of them nothing lies in the house.',
+            {
+              ...slots,
+              unserved,
+            },
+          )
+        : say(
+            'A good part is wanted for {positions} of {machines}, and something lies in the house for each.',
+            slots,
+          ),
+    outForNow > 0 ? say('Empty only for now: {n} more.', { n: outForNow }) : '',
+    say('Machines that are there to give parts want none.'),
+  ]
+  return sentences.filter(Boolean).join(' ')
+}
+
 export function View() {
   const { data, error } = useQuery({
     queryKey: keys.needs,
@@ -98,21 +128,10 @@ export function View() {
   })
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   if (!data) return <p className="text-quiet p-8">{say('Reckoning what every machine lacks …')}</p>
-  const lacking = data.needs.filter((n) => n.why !== 'out for now')
-  const machines = new Set(lacking.map((n) => n.machine)).size
-  const unserved = lacking.filter((n) => n.kept.length === 0 && n.spare === 0).length
-  const outForNow = data.needs.length - lacking.length
-  const sentence = [
-    lacking.length === 0
-      ? say('No machine is known to lack a good part.')
-      : `${count(lacking.length, 'position')} of ${count(machines, 'machine')} ${lacking.length === 1 ? 'lacks' : 'lack'} a good part${unserved > 0 ? `; for ${unserved} of them nothing lies in the house` : ', and something lies in the house for each'}.`,
-    ...(outForNow > 0 ? [`${outForNow} more ${outForNow === 1 ? 'is' : 'are'} empty only for now.`] : []),
-    'Machines that are there to give parts want none.',
-  ].join(' ')
   return (
     <main className="grid flex-1 grid-cols-[minmax(0,1fr)_300px] gap-6 p-4 pb-16 max-lg:grid-cols-1">
       <section>
-        <PartsHead title={say('Needs')}>{sentence}</PartsHead>
+        <PartsHead title={say('Needs')}>{needsSentence(data.needs)}</PartsHead>
         {data.needs.length > 0 && (
           <SortTable
             label={say('Needs')}

@@ -4,9 +4,9 @@ import { useEffect, type ReactNode } from 'react'
 import { NavLink } from 'react-router'
 
 const pages = [
-  { path: '/parts', name: 'Parts' },
+  { path: '/parts', name: say('Parts') },
   { path: '/parts/lots', name: say('Counted stock') },
-  { path: '/parts/needs', name: 'Needs' },
+  { path: '/parts/needs', name: say('Needs') },
   { path: '/parts/stock', name: say('Stock and failures') },
 ] as const
 

@@ -263,8 +263,10 @@ export const wanted = (row: RenewalRow): readonly Verification[] =>
 const troubleWords = ({ trouble, said: sources, sheet }: RenewalRow): string => {
   if (!trouble) return ''
   const readings = specSources.flatMap((s) =>
-    sources[s]?.['rating'] ? [`${sources[s]['rating']} by the ${s}`] : [],
+    sources[s]?.['rating'] ? [say('{sources} by the {s}', { sources: sources[s]['rating'], s })] : [],
   )
-  const all = sheet['rating'] ? [...readings, `${sheet['rating']} on the sheet`] : readings
-  return `${all.join(', ')}${trouble.differ ? `: they differ, at least ${trouble.leastVolts} V` : ''}${trouble.unusual.length ? `; ${trouble.unusual.join(', ')} V is no usual rating, read it again` : ''}`
+  const all = sheet['rating']
+    ? [...readings, say('{sheet} on the sheet', { sheet: sheet['rating'] })]
+    : readings
+  return `${all.join(', ')}${trouble.differ ? say(': they differ, at least {leastVolts} V', { leastVolts: trouble.leastVolts }) : ''}${trouble.unusual.length ? say('; {unusual} V is no usual rating, read it again', { unusual: trouble.unusual.join(', ') }) : ''}`
 }

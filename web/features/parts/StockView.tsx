@@ -104,7 +104,13 @@ function Failures({ answer }: { answer: StockAnswer }) {
     }))
     .sort((a, b) => b.share - a.share)
   const words = (r: (typeof judged)[number]) =>
-    `${r.name}: ${r.row.bad} of ${r.row.judged} bad; by chance ${Math.round(r.low * 100)} to ${Math.round(r.high * 100)} %`
+    say('{name}: {bad} of {judged} bad; by chance {round} to {round2} %', {
+      name: r.name,
+      bad: r.row.bad,
+      judged: r.row.judged,
+      round: Math.round(r.low * 100),
+      round2: Math.round(r.high * 100),
+    })
   useEffect(() => {
     const element = holder.current
     if (!element || judged.length === 0) return

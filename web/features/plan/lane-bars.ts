@@ -1,4 +1,5 @@
 /** What lies in the lanes of a plan, and in which row of its lane, so that nothing covers anything else. */
+import { say } from '#api/words/say.ts'
 import type { PlanFrom } from '#core/plan/jobs.ts'
 import { placeNames } from '#core/plan/rows.ts'
 import { roundedUp, type Laid, type Plan, type PlanProblem } from '#core/plan/problem.ts'
@@ -100,8 +101,21 @@ const barsOf =
       number,
       label,
       words: hollow
-        ? `${names.when(from)} to ${names.when(to)}, by itself: after ${names.step(step)}, ${machine.name} ${machine.number}`
-        : `${names.when(from)} to ${names.clock(to)}, ${who}: ${names.step(step)}, ${machine.name} ${machine.number}`,
+        ? say('{when} to {toWhen}, by itself: after {step}, {name} {number}', {
+            when: names.when(from),
+            toWhen: names.when(to),
+            step: names.step(step),
+            name: machine.name,
+            number: machine.number,
+          })
+        : say('{when} to {clock}, {who}: {step}, {name} {number}', {
+            when: names.when(from),
+            clock: names.clock(to),
+            who,
+            step: names.step(step),
+            name: machine.name,
+            number: machine.number,
+          }),
     }
   }
 
@@ -161,12 +175,12 @@ function byPeople(from: PlanFrom, laid: readonly LaidStep[], names: LaneNames, b
     there: (session) => problem.sessions[session]?.people.includes(i) ?? false,
     bars: laid.flatMap(({ step, l, s, hands, ends }) => [
       ...(l.people.includes(i) ? [bar(step, l.at, hands, false, names.step(step), number(step))] : []),
-      ...(l.minder === i && s.runs ? [bar(step, hands, ends, true, 'look in', number(step))] : []),
+      ...(l.minder === i && s.runs ? [bar(step, hands, ends, true, say('look in'), number(step))] : []),
     ]),
   }))
   const alone: Lane = {
     id: 'alone',
-    name: 'by itself',
+    name: say('by itself'),
     bars: laid.flatMap(({ step, s, hands, ends }) =>
       s.runs && !s.runs.minded ? [bar(step, hands, ends, true, names.step(step), number(step))] : [],
     ),

@@ -98,8 +98,10 @@ function bestHere({ verdicts, zones }: TreatmentsAnswer, zone: string): HouseVer
 function headline(running: readonly Course[], over: readonly Course[]): string {
   if (running.length + over.length === 0) return say('No treatment is recorded.')
   return [
-    ...(running.length > 0 ? [`${count(running.length, 'treatment')} running`] : []),
-    ...(over.length > 0 ? [`${over.length} ended`] : []),
+    ...(running.length > 0
+      ? [say('{running} running', { running: count(running.length, 'treatment') })]
+      : []),
+    ...(over.length > 0 ? [say('{over} ended', { over: over.length })] : []),
   ].join('; ')
 }
 

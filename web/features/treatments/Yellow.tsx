@@ -106,12 +106,12 @@ const wayWords = (direction: number): string =>
     ? 'across'
     : direction > 75 && direction < 105
       ? say('up and down')
-      : `aslant, ${Math.round(direction)}° from across`
+      : say('aslant, {round}° from across', { round: Math.round(direction) })
 
 const streakWords = ({ streaks, spread }: ZoneYellow['colours'][number]): string =>
   streaks && spread !== undefined && spread > 1
     ? streaks.coherence > 0.6
-      ? `; streaks run ${wayWords(streaks.direction)}`
+      ? say('; streaks run {way}', { way: wayWords(streaks.direction) })
       : '; it is blotched'
     : ''
 

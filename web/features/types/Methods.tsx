@@ -65,7 +65,7 @@ function Card({ method, onEdit }: { method: MethodRow; onEdit?: () => void }) {
     recipe.light,
     recipe.area,
     recipe.waitMinutes
-      ? `${durationWords(recipe.waitMinutes)}${recipe.everyMinutes ? `, again every ${durationWords(recipe.everyMinutes)}` : ''}`
+      ? `${durationWords(recipe.waitMinutes)}${recipe.everyMinutes ? say(', again every {everyMinutes}', { everyMinutes: durationWords(recipe.everyMinutes) }) : ''}`
       : '',
   ].filter(Boolean)
   return (

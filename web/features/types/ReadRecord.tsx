@@ -16,7 +16,12 @@ export function ReadRecord() {
     if (!file) return
     try {
       const answer = await post('/records', JSON.parse(await file.text()) as unknown)
-      setSaid(`${answer.added} entries read${answer.present ? `, ${answer.present} were here already` : ''}.`)
+      setSaid(
+        say('{added} entries read{more}.', {
+          added: answer.added,
+          more: answer.present ? say(', {present} were here already', { present: answer.present }) : '',
+        }),
+      )
       await client.invalidateQueries()
     } catch (failure) {
       setError(

@@ -1,4 +1,5 @@
 /** The tables of a type sheet's form, made from its schema: which fields a row has, what each is for, how it is filled in. */
+import { say } from '#api/words/say.ts'
 import { z } from 'zod'
 import {
   functionSchema,
@@ -53,7 +54,7 @@ const bare = (schema: unknown): unknown =>
 function column(shape: Readonly<Record<string, unknown>>, key: string, head: string, look: Look): Column {
   const fields = (look.writes ?? [key]).map((name) => {
     const field = shape[name]
-    if (!(field instanceof z.ZodType)) throw new Error(`The sheet has no ${name}.`)
+    if (!(field instanceof z.ZodType)) throw new Error(say('The sheet has no {name}.', { name }))
     return field
   })
   const [field] = fields

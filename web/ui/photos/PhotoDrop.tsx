@@ -70,8 +70,8 @@ export function PhotoDrop({
         add([...e.dataTransfer.files], meta)
       }}
     >
-      {input(choose, `${label}: choose`, { multiple: true })}
-      {input(camera, `${label}: camera`, { capture: 'environment' })}
+      {input(choose, say('{label}: choose', { label }), { multiple: true })}
+      {input(camera, say('{label}: camera', { label }), { capture: 'environment' })}
       <div className="flex flex-wrap items-center gap-3">
         <PlainButton onClick={() => choose.current?.click()}>{label}</PlainButton>
         <Act onClick={() => camera.current?.click()}>{say('Camera')}</Act>
