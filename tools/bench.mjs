@@ -110,6 +110,7 @@ const groups = {
       { browser: true },
     ),
   'round-trips': () => onDatabases([['bench/round-trips.ts', 'bench_round_trips']], { browser: true }),
+  reach: () => onDatabases([['bench/reach.ts', 'bench_reach']], { browser: true }),
   offline: () => onDatabases([['bench/offline.ts', 'bench_offline']], { browser: true }),
   episode: () =>
     onDatabases(

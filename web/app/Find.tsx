@@ -84,6 +84,8 @@ export default function Find({
     inputValue: words,
     selectedItem: null,
     defaultHighlightedIndex: -1,
+    // What was typed before this field had come is looked for all the same.
+    initialIsOpen: start !== '',
     itemToString: (item) => item?.name ?? '',
     onSelectedItemChange: ({ selectedItem }) => selectedItem && go(selectedItem.to),
   })
@@ -111,7 +113,7 @@ export default function Find({
         // It takes the place of a plain field that has just been gone to.
         autoFocus
         placeholder={say('Find a machine, part, tag  /')}
-        className="field h-8"
+        className="field gloved h-8"
         autoComplete="off"
       />
       <ul

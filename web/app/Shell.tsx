@@ -235,7 +235,7 @@ function FindField({ role, field }: { role: Role; field: RefObject<HTMLInputElem
         ref={field}
         aria-label={say('Find a machine, part, tag')}
         placeholder={say('Find a machine, part, tag  /')}
-        className="field h-8"
+        className="field gloved h-8"
         onFocus={() =>
           // Read and replaced in one go: no key falls between the two fields.
           void import('./Find.tsx').then(({ default: Find }) =>
@@ -268,7 +268,7 @@ function Who({ signed, onKeys, onAccount }: { signed: SignedIn; onKeys: () => vo
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger
-        className="num hover:border-line h-8 rounded-sm border border-transparent px-2"
+        className="num gloved hover:border-line h-8 rounded-sm border border-transparent px-2"
         aria-label={say('{initials}: {name}, {role}, account and display', {
           initials: signed.me.initials,
           name: signed.me.name,

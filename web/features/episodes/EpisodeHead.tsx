@@ -48,7 +48,7 @@ export function EpisodeHead({
       {!practice && (
         <HouseLink
           to={`/episodes/${view.episode.id}/print/sheet`}
-          className="ml-3 font-bold whitespace-nowrap underline-offset-4 hover:underline max-md:hidden"
+          className="gloved ml-3 font-bold whitespace-nowrap underline-offset-4 hover:underline max-md:hidden"
         >
           {say('Papers')}
         </HouseLink>
