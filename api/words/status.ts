@@ -1,5 +1,5 @@
 /** The sentence beside a working status, and its coverage. */
-import { say } from './say.ts'
+import { say, shown } from './say.ts'
 import type { Coverage } from '#core/history/status.ts'
 import type { ChangeSummary } from '#core/views/rows.ts'
 import type { FunctionRow, StatusView } from '#core/views/machine-shape.ts'
@@ -11,7 +11,7 @@ export interface When {
   readonly zone: string
 }
 
-export const statusTitle = (status: StatusView): string => capital(status.word)
+export const statusTitle = (status: StatusView): string => capital(shown(status.word))
 
 export function changeWords(change: ChangeSummary, { now, zone }: When): string {
   const from = shortDay(change.from, now, zone)

@@ -158,6 +158,14 @@ describe('the sentence beside a status', () => {
     )
     expect(standingWords(row, when)).toBe('clean 9 of 28')
   })
+  it.each<[object, string]>([
+    [{ is: 'partly', good: 3, of: 5 }, '3 of 5, 3 Mar'],
+    [{ is: 'partly' }, 'partly good, 3 Mar'],
+    [{ is: 'intermittent', failures: 1, of: 4 }, 'now and then, 3 Mar'],
+  ])('of %j says no count that nobody made', (result, words) => {
+    const row = { word: 'partly', changes: [], test: { result, at: '2026-03-03T10:00:00.000Z' } }
+    expect(standingWords(row as never, when)).toBe(words)
+  })
 })
 
 describe('conclusions and checks', () => {

@@ -1,5 +1,5 @@
 /** Bench: what is open now, what waits, what needs a person. The first screen. */
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
@@ -275,7 +275,9 @@ function DueRow({ due }: { due: BenchAnswer['retest'][number] }) {
   const { short } = useDates()
   return (
     <li className="border-hair grid min-h-8 grid-cols-[14rem_1fr_auto] items-baseline gap-3 max-sm:grid-cols-1 max-sm:gap-0 border-b py-1 [content-visibility:auto] [contain-intrinsic-size:auto_2rem]">
-      <span className={due.word === 'do not power' ? 'text-oxide font-bold' : ''}>{capital(due.word)}</span>
+      <span className={due.word === 'do not power' ? 'text-oxide font-bold' : ''}>
+        {capital(shown(due.word))}
+      </span>
       <Link
         to={due.episode ? `/episodes/${due.episode}` : `/machines/${due.machine}`}
         className="min-w-0 truncate hover:underline max-sm:whitespace-normal"

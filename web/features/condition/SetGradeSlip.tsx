@@ -56,7 +56,13 @@ export function SetGradeSlip({
           options={([1, 2, 3, 4] as const).map((g) => ({ value: String(g), label: gradeTitle(g) }))}
           {...fieldOf(form, 'grade')}
         />
-        <TextField label={say('Reason')} required maxLength={2000} autoFocus {...fieldOf(form, 'reason')} />
+        <TextField
+          label={say('Reason')}
+          aria-required
+          maxLength={2000}
+          autoFocus
+          {...fieldOf(form, 'reason')}
+        />
         <PlainButton type="submit" disabled={busy}>
           {say('Set the grade')}
         </PlainButton>

@@ -21,7 +21,7 @@ export function EpisodeHead({
   const open = view.checks.find((c) => c.check === 'closing')?.unmet ?? 0
   return (
     <header className="bg-plate text-lettering flex min-h-12 shrink-0 items-center gap-4 px-4 max-sm:flex-wrap max-sm:gap-y-1 max-sm:py-2">
-      <h1 className="font-display text-18 min-w-0 truncate font-semibold max-sm:basis-full">
+      <h1 className="font-display text-18 min-w-0 shrink-[4] truncate font-semibold max-sm:basis-full">
         <HouseLink to={`/machines/${view.machine}`} className="hover:underline">
           {view.plate.name}
         </HouseLink>
@@ -29,7 +29,7 @@ export function EpisodeHead({
       <span className="num text-plate-label whitespace-nowrap">{view.plate.number}</span>
       <span className="text-18 mr-auto ml-2 flex min-w-0 items-center gap-2 font-bold whitespace-nowrap [&_svg]:text-current">
         <StatusMarkOnPlate view={view} />
-        {statusTitle(view.status)}
+        <span className="truncate">{statusTitle(view.status)}</span>
       </span>
       <ul className="ml-auto flex gap-2 max-xl:hidden">
         {view.plate.stamps.map((s) => (
@@ -48,7 +48,7 @@ export function EpisodeHead({
       {!practice && (
         <HouseLink
           to={`/episodes/${view.episode.id}/print/sheet`}
-          className="gloved ml-3 font-bold whitespace-nowrap underline-offset-4 hover:underline max-md:hidden"
+          className="gloved shrink-0 font-bold whitespace-nowrap underline-offset-4 hover:underline max-md:hidden"
         >
           {say('Papers')}
         </HouseLink>

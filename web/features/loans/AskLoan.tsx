@@ -172,8 +172,8 @@ function WhatFor({ form, number }: { form: UseFormReturn<Asking>; number: string
           .map((w) => ({ value: w, label: wayWords[w] }))}
         {...fieldOf(form, 'way')}
       />
-      <TextField label={say('With whom')} {...fieldOf(form, 'with')} maxLength={80} required />
-      <TextField label={say('For what')} {...fieldOf(form, 'purpose')} maxLength={400} required />
+      <TextField label={say('With whom')} {...fieldOf(form, 'with')} maxLength={80} aria-required />
+      <TextField label={say('For what')} {...fieldOf(form, 'purpose')} maxLength={400} aria-required />
       {forGood(form.watch('way')) && (
         <TextField
           label={say('Who decided that it goes, and when')}

@@ -50,7 +50,7 @@ export function NewLot({ tag, onClose }: { tag: string; onClose: () => void }) {
         <TextField
           label={say('Kind of each')}
           placeholder={say('electrolytic capacitor')}
-          required
+          aria-required
           autoFocus
           {...fieldOf(form, 'kind')}
         />
@@ -66,13 +66,13 @@ export function NewLot({ tag, onClose }: { tag: string; onClose: () => void }) {
           type="number"
           min={1}
           max={1_000_000}
-          required
+          aria-required
           {...fieldOf(form, 'n')}
         />
         <TextField
           label={say('Location')}
           placeholder={say('drawer 4')}
-          required
+          aria-required
           {...fieldOf(form, 'place')}
         />
         <SelectField label={say('Origin')} options={lotOrigins} {...fieldOf(form, 'origin')} />

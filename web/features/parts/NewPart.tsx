@@ -2,7 +2,6 @@
 import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { Body } from '#core/history/bodies/index.ts'
 import { partBody } from '#core/history/bodies/part.ts'
 import type { PartId } from '#core/ids.ts'
 import { fieldOf, useBodyForm } from '#web/app/body-form.ts'
@@ -10,7 +9,7 @@ import { keys } from '#web/app/keys.ts'
 import { newId } from '#web/app/clock.ts'
 import { get } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
-import { newPartOf, noAmount, noAttributes, type NewPartForm } from './part-form.ts'
+import { healthOf, newPartOf, noAmount, noAttributes, type NewPartForm } from './part-form.ts'
 import { PartFields } from './PartFields.tsx'
 import { PriceFields } from '#web/ui/PriceFields.tsx'
 import { useSigned } from '#web/app/session.tsx'
@@ -39,24 +38,18 @@ export function NewPart({ onClose }: { onClose: () => void }) {
     says: { amount: noAmount },
   })
   const submit = form.handleSubmit(async (said) => {
-    const proved: Body[] =
-      said.health === 'proved good'
-        ? [
-            {
-              kind: 'part',
-              what: 'health',
-              part,
-              health: said.health,
-              because: 'said when it was written down',
-            },
-          ]
-        : []
-    if (await send([bodyOf(said), ...proved].map((body) => ({ body })))) onClose()
+    if (await send([bodyOf(said), ...healthOf(said, part)].map((body) => ({ body })))) onClose()
   })
   return (
     <Slip title={say('A part that is new to the record')} onClose={onClose}>
       <form onSubmit={(event) => void submit(event)} className="grid grid-cols-4 gap-3 max-md:grid-cols-2">
-        <TextField label={say('Kind')} placeholder="74LS374" required autoFocus {...fieldOf(form, 'kind')} />
+        <TextField
+          label={say('Kind')}
+          placeholder="74LS374"
+          aria-required
+          autoFocus
+          {...fieldOf(form, 'kind')}
+        />
         <TextField
           label={say('Tag')}
           className="num"
@@ -66,7 +59,7 @@ export function NewPart({ onClose }: { onClose: () => void }) {
         <TextField
           label={say('Location')}
           placeholder={say('drawer 4')}
-          required
+          aria-required
           {...fieldOf(form, 'place')}
         />
         <SelectField

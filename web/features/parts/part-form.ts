@@ -1,6 +1,6 @@
 /** What the fields of a part or a lot say: its attributes and its price. Pure. */
 import { say } from '#api/words/say.ts'
-import type { BodyOf } from '#core/history/bodies/index.ts'
+import type { Body, BodyOf } from '#core/history/bodies/index.ts'
 import type { LotId, PartId } from '#core/ids.ts'
 import type { Place } from '#core/place.ts'
 import { money, typed } from '#web/app/typed.ts'
@@ -75,6 +75,12 @@ export const newPartOf = (form: NewPartForm, part: PartId, nextTag: string): Ide
   attributes: attributesOf(form),
   price: money(form.amount, form.currency),
 })
+
+/** What is said of its health with it; nothing where it is not known. */
+export const healthOf = ({ health }: NewPartForm, part: PartId): Body[] =>
+  health === 'unknown'
+    ? []
+    : [{ kind: 'part', what: 'health', part, health, because: 'said when it was written down' }]
 
 const storePlace = (place: string): Place => ({ in: { kind: 'store', id: place.trim() } })
 

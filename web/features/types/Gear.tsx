@@ -99,8 +99,13 @@ function NewGear({ onSend, onClose }: SlipProps) {
   })
   return (
     <form onSubmit={(event) => void submit(event)} className="grid grid-cols-2 gap-3">
-      <TextField label={say('Name')} required autoFocus {...fieldOf(form, 'name')} />
-      <TextField label={say('Kind')} placeholder={say('test tape')} required {...fieldOf(form, 'gearKind')} />
+      <TextField label={say('Name')} aria-required autoFocus {...fieldOf(form, 'name')} />
+      <TextField
+        label={say('Kind')}
+        placeholder={say('test tape')}
+        aria-required
+        {...fieldOf(form, 'gearKind')}
+      />
       <TextField label={say('An attribute')} placeholder={say('line')} {...fieldOf(form, 'attribute')} />
       <TextField label={say('Its value')} placeholder={say('current loop')} {...fieldOf(form, 'value')} />
       <TextField
@@ -137,7 +142,7 @@ function GearSlip({ gear, onSend, onClose }: SlipProps & { gear: GearRow }) {
         <PlainButton onClick={() => void proved()}>{say('Record it as proved good today')}</PlainButton>
       </p>
       <form onSubmit={(event) => void submit(event)} className="grid grid-cols-[1fr_9rem] gap-3">
-        <TextField label={say('Unfit, because')} required {...fieldOf(form, 'because')} />
+        <TextField label={say('Unfit, because')} aria-required {...fieldOf(form, 'because')} />
         <TextField
           label={say('Since (empty: always)')}
           type="date"
