@@ -1,0 +1,25 @@
+/** The list of sentences for whoever translates: all of them, once, with their files; and their slots are names. */
+import { describe, expect, it } from 'vitest'
+import { messages, messagesIn } from './messages.ts'
+
+describe('sentences', () => {
+  it('are found where they are said, also in JSX, and counts with their forms', () => {
+    const text = `
+      const a = say('One {n}.', { n })
+      const b = <p title={say('Two')}>{count(n, 'box', 'boxes')} {count(m, 'unit')}</p>
+      const c = other('Three')`
+    expect(messagesIn('a.tsx', text)).toEqual(['One {n}.', 'Two', '{n} box|{n} boxes', '{n} unit|{n} units'])
+  })
+  const all = messages()
+  it('are all listed, each once, with where it stands', () => {
+    expect(Object.keys(all).length).toBeGreaterThan(2500)
+    expect(all['Record the move']).toContain('web/features/parts/BesideView.tsx')
+    expect(all['{n} unit|{n} units']).toBeDefined()
+  })
+  it('have slots that are named by what fills them', () => {
+    const slots = Object.keys(all).flatMap((m) =>
+      [...m.matchAll(/\{([^}]*)\}/g)].map(([, name = '']) => name),
+    )
+    expect(slots.filter((name) => !/^[a-z]\w*$/.test(name))).toEqual([])
+  })
+})
