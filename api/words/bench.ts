@@ -101,11 +101,13 @@ export function benchEntry(body: BenchBody, names: EntryNames): EntryWords {
     case 'incident':
       return plain(
         body.damage
-          ? say('damage: {damage}{more}, {words}', {
-              damage: body.damage,
-              more: body.target ? say(' at {name}', { name: body.target.name }) : '',
-              words: body.words,
-            })
+          ? body.target
+            ? say('damage: {damage} at {name}, {words}', {
+                damage: body.damage,
+                words: body.words,
+                name: body.target.name,
+              })
+            : say('damage: {damage}, {words}', { damage: body.damage, words: body.words })
           : say('incident: {words}', { words: body.words }),
         [
           body.by === undefined
@@ -142,21 +144,20 @@ export function benchEntry(body: BenchBody, names: EntryNames): EntryWords {
       return plain(
         body.soak
           ? `${body.what}, ${body.soak.attended ? say('attended') : say('unattended')}`
-          : say('wait: {what}{more}', {
-              what: body.what,
-              more: body.everyMinutes
-                ? say(', every {everyMinutes}', { everyMinutes: durationWords(body.everyMinutes) })
-                : '',
-            }),
+          : body.everyMinutes
+            ? say('wait: {what}, every {everyMinutes}', {
+                what: body.what,
+                everyMinutes: durationWords(body.everyMinutes),
+              })
+            : say('wait: {what}', { what: body.what }),
         say('until {day} {clock}', { day: day(body.until), clock: clockWords(body.until, names.zone) }),
       )
     case 'task':
       return body.what === 'put off'
         ? plain(
-            say('later: {task}{more}', {
-              task: body.task,
-              more: body.reason ? say(', because {reason}', { reason: body.reason }) : '',
-            }),
+            body.reason
+              ? say('later: {task}, because {reason}', { task: body.task, reason: body.reason })
+              : say('later: {task}', { task: body.task }),
             body.until ? say('not before {day}', { day: day(body.until) }) : '',
           )
         : plain(`${body.way}: ${body.task ?? label(body.left, say('a next step'))}${behind(body.words)}`)

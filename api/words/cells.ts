@@ -18,10 +18,9 @@ export function explainedWords({ lines, cells, doubles, shiftsOnly }: Explained)
     parts.length > 0 ? say('most simply explained by {parts}', { parts: list(parts, 6) }) : '',
     shiftsOnly ? say('only keys that shift are dead: they often have a line of their own') : '',
     doubles.length > 0
-      ? say('{doubles} {more} twice: look at the contacts', {
-          doubles: list(doubles, 6),
-          more: doubles.length === 1 ? say('strikes') : say('strike'),
-        })
+      ? doubles.length === 1
+        ? say('{doubles} strikes twice: look at the contacts', { doubles: list(doubles, 6) })
+        : say('{doubles} strike twice: look at the contacts', { doubles: list(doubles, 6) })
       : '',
   ].filter(Boolean)
   return said.join('; ')

@@ -116,11 +116,15 @@ export function cameraCheckWords(check: CameraCheck): string[] {
   return [
     strong
       ? say('Differences of b* come out as they are ({chips} chips).', { chips: check.chips })
-      : say('Differences of b* come out {whole} % too {more} ({chips} chips).', {
-          whole: whole(Math.abs(check.slope - 1) * 100),
-          more: check.slope > 1 ? say('strong') : say('weak'),
-          chips: check.chips,
-        }),
+      : check.slope > 1
+        ? say('Differences of b* come out {whole} % too strong ({chips} chips).', {
+            whole: whole(Math.abs(check.slope - 1) * 100),
+            chips: check.chips,
+          })
+        : say('Differences of b* come out {whole} % too weak ({chips} chips).', {
+            whole: whole(Math.abs(check.slope - 1) * 100),
+            chips: check.chips,
+          }),
     say('About that the chips scatter by {tenth}; “{name}” lies furthest off, by {checkTenth}.', {
       tenth: tenth(check.scatter),
       name: check.worst.name,
@@ -275,10 +279,11 @@ export function standWords(colours: readonly ReadColour[]): string {
         })
       : say('No place of true colour is marked: only differences against the first photograph can be told.')
   return last.share && (colours.length > 1 || last.shareBy === 'an untreated piece')
-    ? say('Share of yellow left {share}{more}.', {
-        share: shareWords(last.share),
-        more: last.shareBy === 'an untreated piece' ? say(', against an untreated piece in the picture') : '',
-      })
+    ? last.shareBy === 'an untreated piece'
+      ? say('Share of yellow left {share}, against an untreated piece in the picture.', {
+          share: shareWords(last.share),
+        })
+      : say('Share of yellow left {share}.', { share: shareWords(last.share) })
     : say('Yellow against its true colour: Δb* {yellow}.', { yellow: yellowWords(last.db) })
 }
 

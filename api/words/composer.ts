@@ -32,12 +32,17 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
   switch (effect.does) {
     case 'takes out':
       return plainEffect(
-        say('takes {part} out of {from}, to {more}{to}', {
-          part: effect.part,
-          from: effect.from,
-          more: effect.to.startsWith('tray') ? say('the ') : '',
-          to: effect.to,
-        }),
+        effect.to.startsWith('tray')
+          ? say('takes {part} out of {from}, to the {to}', {
+              part: effect.part,
+              from: effect.from,
+              to: effect.to,
+            })
+          : say('takes {part} out of {from}, to {to}', {
+              part: effect.part,
+              from: effect.from,
+              to: effect.to,
+            }),
       )
     case 'puts in':
       return effect.remarks.length
@@ -65,13 +70,19 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
             ),
           )
         : plainEffect(
-            say('{n} of {lot}, from {from}; {left} {more} left there', {
-              n: effect.n,
-              lot: effect.lot,
-              from: effect.from,
-              left: effect.left,
-              more: effect.left === 1 ? say('is') : say('are'),
-            }),
+            effect.left === 1
+              ? say('{n} of {lot}, from {from}; {left} is left there', {
+                  n: effect.n,
+                  lot: effect.lot,
+                  from: effect.from,
+                  left: effect.left,
+                })
+              : say('{n} of {lot}, from {from}; {left} are left there', {
+                  n: effect.n,
+                  lot: effect.lot,
+                  from: effect.from,
+                  left: effect.left,
+                }),
           )
     case 'wants the owner’s word':
       return heed(
@@ -120,13 +131,13 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return plainEffect(say('its donor {machine} loses it by the same act', { machine: effect.machine }))
     case 'lends':
       return plainEffect(
-        say('lends {part} to {to}{more}', {
-          part: effect.part,
-          to: effect.to,
-          more: effect.due
-            ? say(', home by {due}', { due: shortDay(effect.due, now, zone) })
-            : say(', with no date for its return'),
-        }),
+        effect.due
+          ? say('lends {part} to {to}, home by {due}', {
+              part: effect.part,
+              to: effect.to,
+              due: shortDay(effect.due, now, zone),
+            })
+          : say('lends {part} to {to}, with no date for its return', { part: effect.part, to: effect.to }),
       )
     case 'comes home':
       return plainEffect(say('{part} comes home', { part: effect.part }))
@@ -135,11 +146,15 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
     case 'keeps healthy':
       return effect.unwell.length > 0
         ? heed(
-            say('keeps {points} as the healthy set, though {unwell} {more} not stand today', {
-              points: list(effect.points, 6),
-              unwell: list(effect.unwell, 4),
-              more: effect.unwell.length === 1 ? say('does') : say('do'),
-            }),
+            effect.unwell.length === 1
+              ? say('keeps {points} as the healthy set, though {unwell} does not stand today', {
+                  points: list(effect.points, 6),
+                  unwell: list(effect.unwell, 4),
+                })
+              : say('keeps {points} as the healthy set, though {unwell} do not stand today', {
+                  points: list(effect.points, 6),
+                  unwell: list(effect.unwell, 4),
+                }),
           )
         : plainEffect(
             say('keeps {points} as the set that later readings are held against', {
@@ -148,15 +163,27 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
           )
     case 'counts cells': {
       const how = effect.symptom ? ` (${effect.symptom})` : ''
-      const words = say('{fn}: {pass} pass, {fail} fail{how}, {more}{untried} not tested; {of} in all', {
-        fn: effect.fn,
-        pass: effect.pass,
-        fail: effect.fail,
-        how,
-        more: effect.stood ? say('{stood} carried over, ', { stood: effect.stood }) : '',
-        untried: effect.untried,
-        of: effect.of,
-      })
+      const words = effect.stood
+        ? say(
+            '{fn}: {pass} pass, {fail} fail{how}, {stood} carried over, {untried} not tested; {of} in all',
+            {
+              fn: effect.fn,
+              pass: effect.pass,
+              fail: effect.fail,
+              how,
+              untried: effect.untried,
+              of: effect.of,
+              stood: effect.stood,
+            },
+          )
+        : say('{fn}: {pass} pass, {fail} fail{how}, {untried} not tested; {of} in all', {
+            fn: effect.fn,
+            pass: effect.pass,
+            fail: effect.fail,
+            how,
+            untried: effect.untried,
+            of: effect.of,
+          })
       return effect.untried > 0 ? heed(words) : plainEffect(words)
     }
     case 'explains cells':
@@ -171,11 +198,16 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
     case 'takes over gear':
       return plainEffect(say('with {gear}, as before', { gear: list(effect.gear) }))
     case 'follows method': {
-      const words = say('by {name}{more}{more2}', {
-        name: effect.name,
-        more: effect.what.length ? ` (${effect.what.join(', ')})` : '',
-        more2: effect.needs ? say(', for people authorised for {needs}', { needs: effect.needs }) : '',
-      })
+      const words = effect.needs
+        ? say('by {name}{more}, for people authorised for {needs}', {
+            name: effect.name,
+            more: effect.what.length ? ` (${effect.what.join(', ')})` : '',
+            needs: effect.needs,
+          })
+        : say('by {name}{more}', {
+            name: effect.name,
+            more: effect.what.length ? ` (${effect.what.join(', ')})` : '',
+          })
       return effect.caution || effect.needs ? heed(`${words}. ${effect.caution}`) : plainEffect(words)
     }
     case 'warns of material':
@@ -201,14 +233,18 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return plainEffect(say('verdict on {name}: {verdict}', { name: effect.name, verdict: effect.verdict }))
     case 'waits':
       return plainEffect(
-        say('{what}{more} until {until}, {clock}', {
-          what: effect.what,
-          more: effect.everyMinutes
-            ? say(': rings every {everyMinutes}', { everyMinutes: durationWords(effect.everyMinutes) })
-            : say(' waits'),
-          until: shortDay(effect.until, now, zone),
-          clock: clockWords(effect.until, zone),
-        }),
+        effect.everyMinutes
+          ? say('{what}: rings every {everyMinutes} until {until}, {clock}', {
+              what: effect.what,
+              until: shortDay(effect.until, now, zone),
+              clock: clockWords(effect.until, zone),
+              everyMinutes: durationWords(effect.everyMinutes),
+            })
+          : say('{what} waits until {until}, {clock}', {
+              what: effect.what,
+              until: shortDay(effect.until, now, zone),
+              clock: clockWords(effect.until, zone),
+            }),
       )
     case 'jots':
       return plainEffect(

@@ -31,9 +31,9 @@ function settles({ changes, orDisturbed, otherGear }: Bracket): string {
   const [only] = changes
   if (changes.length === 1 && orDisturbed.length === 0 && only)
     return only.kind === 'swapped'
-      ? say(' The part or its {more}: swapping back, or a pass in a proved machine, tells them apart.', {
-          more: only.target.sort === 'position' ? say('contact') : say('seat'),
-        })
+      ? only.target.sort === 'position'
+        ? say(' The part or its contact: swapping back, or a pass in a proved machine, tells them apart.')
+        : say(' The part or its seat: swapping back, or a pass in a proved machine, tells them apart.')
       : say(' Undoing it, and testing again, would settle it.')
   if (otherGear.length > 0) return say(' The same test with the gear of before would settle it.')
   return changes.length + orDisturbed.length > 1
@@ -98,12 +98,9 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
     case 'better, not cured':
       return told(
         say('Better, not cured'),
-        say('{fns} fails less{more}', {
-          fns,
-          more: among
-            ? say(' after {among}', { among })
-            : say('; no change that could reach it is recorded between the two tests'),
-        }),
+        among
+          ? say('{fns} fails less after {among}', { fns, among })
+          : say('{fns} fails less; no change that could reach it is recorded between the two tests', { fns }),
         true,
       )
     case 'came back by itself':
@@ -142,15 +139,13 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
     case 'caused by':
       return told(
         bracket.raised ? capital(bracket.raised) : causedTitle[bracket.strength],
-        say('{fns} {worse} after {among}{more}', {
-          fns,
-          worse,
-          among,
-          more:
-            bracket.raised || bracket.strength !== 'shown'
-              ? ''
-              : say(', the only change inside it that is written down'),
-        }),
+        bracket.raised || bracket.strength !== 'shown'
+          ? say('{fns} {worse} after {among}', { fns, worse, among })
+          : say('{fns} {worse} after {among}, the only change inside it that is written down', {
+              fns,
+              worse,
+              among,
+            }),
         true,
         settles(bracket),
       )
@@ -170,20 +165,18 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
     case 'came again':
       return told(
         say('It came again'),
-        say('{fns} fails again{more}', {
-          fns,
-          more: among ? say(' after {among}, which need not be why', { among }) : '',
-        }),
+        among
+          ? say('{fns} fails again after {among}, which need not be why', { fns, among })
+          : say('{fns} fails again', { fns }),
         false,
         bracket.comesAndGoes ? ` ${goesWords(bracket.comesAndGoes)}` : '',
       )
     case 'comes and goes':
       return told(
         say('It comes and goes'),
-        say('{fns} fails now and then{more}; the pass before may have been luck', {
-          fns,
-          more: among ? say(' after {among}', { among }) : '',
-        }),
+        among
+          ? say('{fns} fails now and then after {among}; the pass before may have been luck', { fns, among })
+          : say('{fns} fails now and then; the pass before may have been luck', { fns }),
         false,
         say(' More starts would tell.'),
       )

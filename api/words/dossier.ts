@@ -70,11 +70,16 @@ export function dossierSections(
       lines: [
         ...(view.source
           ? [
-              say('How it came: {how}{more}{more2}', {
-                how: view.source.how,
-                more: view.source.from ? say(', from {from}', { from: view.source.from }) : '',
-                more2: view.source.words ? `: ${view.source.words}` : '',
-              }),
+              view.source.from
+                ? say('How it came: {how}, from {from}{more2}', {
+                    how: view.source.how,
+                    more2: view.source.words ? `: ${view.source.words}` : '',
+                    from: view.source.from,
+                  })
+                : say('How it came: {how}{more2}', {
+                    how: view.source.how,
+                    more2: view.source.words ? `: ${view.source.words}` : '',
+                  }),
             ]
           : []),
         ...(arrival?.chain.rows ?? []).map((row) =>
@@ -83,10 +88,9 @@ export function dossierSections(
             : `${edtfWords(row.body.when)}: ${[row.body.sort, row.body.who ? (arrival?.labels[row.body.who] ?? '') : '', row.body.where ?? '', row.body.words ?? ''].filter(Boolean).join(', ')}`,
         ),
         ...view.claims.map((c) =>
-          say('Said on arrival{more}: “{words}”', {
-            more: c.fn ? say(' of {fn}', { fn: c.fn }) : '',
-            words: c.words,
-          }),
+          c.fn
+            ? say('Said on arrival of {fn}: “{words}”', { words: c.words, fn: c.fn })
+            : say('Said on arrival: “{words}”', { words: c.words }),
         ),
         ...view.custody.map((c) =>
           say('{day}: {purpose}, to {where}, {carriage}', {
@@ -153,11 +157,9 @@ export function dossierSections(
         ...view.hazards
           .filter((h) => !h.cleared)
           .map((h) =>
-            say('{words}{more}, since {day}', {
-              words: h.words,
-              more: h.barsPower ? say(': do not power') : '',
-              day: day(h.at),
-            }),
+            h.barsPower
+              ? say('{words}: do not power, since {day}', { words: h.words, day: day(h.at) })
+              : say('{words}, since {day}', { words: h.words, day: day(h.at) }),
           ),
       ],
     },

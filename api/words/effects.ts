@@ -113,7 +113,7 @@ function fastened(effect: Extract<Effect, { does: 'fastens' }>): EffectWords {
       return left < 0
         ? heed(say('{what} on: that is {x} more than came off', { what, x: -left }))
         : plainEffect(
-            `${what} ${way}; ${left === 0 ? say('then none is left over') : say('then {left} {more} off', { left, more: left === 1 ? say('is') : say('are') })}${cup ? say('; {cup}, as before', { cup }) : ''}`,
+            `${what} ${way}; ${left === 0 ? say('then none is left over') : left === 1 ? say('then {left} is off', { left }) : say('then {left} are off', { left })}${cup ? say('; {cup}, as before', { cup }) : ''}`,
           )
   }
 }
@@ -220,10 +220,9 @@ export function benchEffectWords(effect: BenchEffect, { now, zone }: When): Effe
             )
     case 'happens':
       return heed(
-        say('something happened{more}: {words}', {
-          more: effect.target ? say(' to {target}', { target: effect.target }) : '',
-          words: effect.words,
-        }),
+        effect.target
+          ? say('something happened to {target}: {words}', { words: effect.words, target: effect.target })
+          : say('something happened: {words}', { words: effect.words }),
       )
     case 'damages':
       return heed(

@@ -157,11 +157,16 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
       )
     case 'photo':
       return plain(
-        say('photograph{more}{more2}{more3}', {
-          more: body.of ? say(' of {more}', { more: body.of === 'other' ? say('something') : body.of }) : '',
-          more2: body.zone ? `, ${body.zone}` : '',
-          more3: body.words ? `: ${body.words}` : '',
-        }),
+        body.of
+          ? say('photograph of {more}{more2}{more3}', {
+              more2: body.zone ? `, ${body.zone}` : '',
+              more3: body.words ? `: ${body.words}` : '',
+              more: body.of === 'other' ? say('something') : body.of,
+            })
+          : say('photograph{more2}{more3}', {
+              more2: body.zone ? `, ${body.zone}` : '',
+              more3: body.words ? `: ${body.words}` : '',
+            }),
       )
     case 'finding':
     case 'survey':
@@ -184,22 +189,23 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
       if (body.what === 'opened') return plain(say('opened: {title}', { title: body.title }))
       if (body.what === 'paused')
         return plain(
-          say('stopped for today{more}{more2}', {
-            more: body.lie ? `; ${body.lie}` : '',
-            more2: body.next ? say('; next: {next}', { next: body.next }) : '',
-          }),
+          body.next
+            ? say('stopped for today{more}; next: {next}', {
+                more: body.lie ? `; ${body.lie}` : '',
+                next: body.next,
+              })
+            : say('stopped for today{more}', { more: body.lie ? `; ${body.lie}` : '' }),
           body.unplugged === undefined ? '' : body.unplugged ? say('unplugged') : say('not unplugged'),
         )
       if (body.what === 'resumed') return plain(say('came back to it'))
-      return plain(say('closed{more}', { more: body.next ? say('; next: {next}', { next: body.next }) : '' }))
+      return plain(body.next ? say('closed; next: {next}', { next: body.next }) : say('closed'))
     case 'claim':
       return plain(
         body.claims
           .map((c) =>
-            say('claimed{more}: “{words}”', {
-              more: c.fn ? say(' of {fn}', { fn: c.fn }) : '',
-              words: c.words,
-            }),
+            c.fn
+              ? say('claimed of {fn}: “{words}”', { words: c.words, fn: c.fn })
+              : say('claimed: “{words}”', { words: c.words }),
           )
           .join('; '),
         say('only said'),
@@ -207,12 +213,18 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     case 'machine':
       if (body.what === 'registered')
         return plain(
-          say('registered as {entryNumber}: {name}, {how}{more}', {
-            entryNumber: body.entryNumber,
-            name: body.name,
-            how: body.source.how,
-            more: body.source.from ? say(' from {label}', { label: label(body.source.from, 'a giver') }) : '',
-          }),
+          body.source.from
+            ? say('registered as {entryNumber}: {name}, {how} from {label}', {
+                entryNumber: body.entryNumber,
+                name: body.name,
+                how: body.source.how,
+                label: label(body.source.from, 'a giver'),
+              })
+            : say('registered as {entryNumber}: {name}, {how}', {
+                entryNumber: body.entryNumber,
+                name: body.name,
+                how: body.source.how,
+              }),
         )
       if (body.what === 'met')
         return plain(
@@ -298,10 +310,9 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
       )
     case 'settle':
       return plain(
-        say('settled: it {more}{more2}', {
-          more: body.outcome === 'happened' ? say('happened') : say('did not happen'),
-          more2: body.words ? `, ${body.words}` : '',
-        }),
+        body.outcome === 'happened'
+          ? say('settled: it happened{more2}', { more2: body.words ? `, ${body.words}` : '' })
+          : say('settled: it did not happen{more2}', { more2: body.words ? `, ${body.words}` : '' }),
       )
     case 'lot':
     case 'count':

@@ -45,10 +45,9 @@ function together(rows: readonly SuspectRow[]): string {
       const part = own.find((r) => r.sort === 'part')
       const other = own.find((r) => r.sort !== 'part')
       if (part && other)
-        return say('{name} or its {more}', {
-          name,
-          more: other.sort === 'joint' ? say('joint') : say('contact'),
-        })
+        return other.sort === 'joint'
+          ? say('{name} or its joint', { name })
+          : say('{name} or its contact', { name })
       return own[0] ? suspectName(own[0]) : name
     }),
   )
@@ -87,18 +86,21 @@ export const failingWords = (name: string): string =>
 /** The one sentence that says what is likeliest, and what else. */
 export function faultSentence(shown: ShownFault): string {
   if (shown.missing.length > 0)
-    return say('{target} tells nothing yet: {missing} {more} out.', {
-      target: capital(shown.target),
-      missing: list(shown.missing, 4),
-      more: shown.missing.length === 1 ? say('is') : say('are'),
-    })
+    return shown.missing.length === 1
+      ? say('{target} tells nothing yet: {missing} is out.', {
+          target: capital(shown.target),
+          missing: list(shown.missing, 4),
+        })
+      : say('{target} tells nothing yet: {missing} are out.', {
+          target: capital(shown.target),
+          missing: list(shown.missing, 4),
+        })
   // What nothing made likelier may be bad all the same; it does not explain what fails.
   const fault = { ...shown, suspects: shown.suspects.filter((s) => s.likelier) }
   if (fault.nothing >= 0.5)
-    return say('By what was seen, nothing may be wrong any more: {more} {target} again.', {
-      more: fault.targetReads ? say('read') : say('test'),
-      target: fault.target,
-    })
+    return fault.targetReads
+      ? say('By what was seen, nothing may be wrong any more: read {target} again.', { target: fault.target })
+      : say('By what was seen, nothing may be wrong any more: test {target} again.', { target: fault.target })
   const [first] = fault.suspects
   if (first && first.share >= standsOut && fault.sayNeeds === fault.target)
     return say(
@@ -129,12 +131,17 @@ export const ifTheSheetIsRight = say('Shares hold if the sheet is right. None is
 export function reasonWords(reason: ReasonRow, when: When): string {
   switch (reason.why) {
     case 'counted':
-      return say('{bad} of {judged} of its kind ({kind}) judged here {more} bad', {
-        bad: reason.bad,
-        judged: reason.judged,
-        kind: reason.kind,
-        more: reason.bad === 1 ? say('was') : say('were'),
-      })
+      return reason.bad === 1
+        ? say('{bad} of {judged} of its kind ({kind}) judged here was bad', {
+            bad: reason.bad,
+            judged: reason.judged,
+            kind: reason.kind,
+          })
+        : say('{bad} of {judged} of its kind ({kind}) judged here were bad', {
+            bad: reason.bad,
+            judged: reason.judged,
+            kind: reason.kind,
+          })
     case 'known weak':
       return say('known weak: {words}', { words: reason.words })
     case 'finding':
@@ -151,10 +158,9 @@ export function reasonWords(reason: ReasonRow, when: When): string {
     case 'gear proved':
       return say('proved {at}', { at: dayWords(reason.at, when.zone) })
     case 'look-alike':
-      return say('put in here, and {of} {more} what looks the same', {
-        of: list(reason.of),
-        more: reason.of.length === 1 ? say('takes') : say('take'),
-      })
+      return reason.of.length === 1
+        ? say('put in here, and {of} takes what looks the same', { of: list(reason.of) })
+        : say('put in here, and {of} take what looks the same', { of: list(reason.of) })
     case 'made new':
       return say('made new by the work')
     case 'happened':
@@ -170,12 +176,14 @@ export function actTitle(act: ActRow): string {
       ? ''
       : act.then === lookFunction
         ? say(', then see whether it lives')
-        : say(', then {more} {then}', { more: act.thenReads ? say('read') : say('test'), then: act.then })
+        : act.thenReads
+          ? say(', then read {then}', { then: act.then })
+          : say(', then test {then}', { then: act.then })
   switch (act.sort) {
     case 'test':
-      return say('Test {at}{more}', { at: act.at, more: act.again ? say(' again') : '' })
+      return act.again ? say('Test {at} again', { at: act.at }) : say('Test {at}', { at: act.at })
     case 'read':
-      return say('Read {at}{more}', { at: act.at, more: act.again ? say(' again') : '' })
+      return act.again ? say('Read {at} again', { at: act.at }) : say('Read {at}', { at: act.at })
     case 'look':
       return say('Look at {at}', { at: act.at })
     case 'reseat':
@@ -273,12 +281,19 @@ export function observationWords(o: ObservationRow): string {
   const where = o.where ? say(' in {where}', { where: o.where }) : ''
   const times = o.times > 1 ? say(', {times} times', { times: o.times }) : ''
   if (o.is === 'comes and goes')
-    return say('{of}{where} comes and goes{more}{more2}', {
-      of: o.of,
-      where,
-      more: o.goes ? say(', failed {k} of {n}', { k: o.goes.k, n: o.goes.n }) : '',
-      more2: o.symptom ? `: ${o.symptom}` : '',
-    })
+    return o.goes
+      ? say('{of}{where} comes and goes, failed {k} of {n}{more2}', {
+          of: o.of,
+          where,
+          more2: o.symptom ? `: ${o.symptom}` : '',
+          k: o.goes.k,
+          n: o.goes.n,
+        })
+      : say('{of}{where} comes and goes{more2}', {
+          of: o.of,
+          where,
+          more2: o.symptom ? `: ${o.symptom}` : '',
+        })
   if (o.sort === 'reading')
     return o.is === 'pass'
       ? say('{of}{where} read within its band', { of: o.of, where })

@@ -80,11 +80,15 @@ export function freelyWords(effect: FreelyEffect, when: When): EffectWords {
     case 'reads as':
       return effect.rest.length > 0
         ? heed(
-            say('{acts} {more} understood; kept as words: {rest}', {
-              acts: effect.acts,
-              more: effect.acts === 1 ? say('act') : say('acts'),
-              rest: list(effect.rest.map((r) => `“${r}”`)),
-            }),
+            effect.acts === 1
+              ? say('{acts} act understood; kept as words: {rest}', {
+                  acts: effect.acts,
+                  rest: list(effect.rest.map((r) => `“${r}”`)),
+                })
+              : say('{acts} acts understood; kept as words: {rest}', {
+                  acts: effect.acts,
+                  rest: list(effect.rest.map((r) => `“${r}”`)),
+                }),
           )
         : plainEffect(say('{acts} acts', { acts: effect.acts }))
     case 'keeps as words':
@@ -114,18 +118,22 @@ export function freelyWords(effect: FreelyEffect, when: When): EffectWords {
       )
     case 'plans':
       return plainEffect(
-        say('a plan, nothing is done yet: {words}{more}', {
-          words: effect.words,
-          more: effect.on ? say('; from {on}', { on: shortDay(effect.on, when.now, when.zone) }) : '',
-        }),
+        effect.on
+          ? say('a plan, nothing is done yet: {words}; from {on}', {
+              words: effect.words,
+              on: shortDay(effect.on, when.now, when.zone),
+            })
+          : say('a plan, nothing is done yet: {words}', { words: effect.words }),
       )
     case 'lends gear':
       return plainEffect(
-        say('{gear} goes to {to}{more}', {
-          gear: effect.gear,
-          to: effect.to,
-          more: effect.due ? say(', due back {due}', { due: shortDay(effect.due, when.now, when.zone) }) : '',
-        }),
+        effect.due
+          ? say('{gear} goes to {to}, due back {due}', {
+              gear: effect.gear,
+              to: effect.to,
+              due: shortDay(effect.due, when.now, when.zone),
+            })
+          : say('{gear} goes to {to}', { gear: effect.gear, to: effect.to }),
       )
     case 'gear is back':
       return plainEffect(say('{gear} is back', { gear: effect.gear }))

@@ -143,11 +143,16 @@ export function houseEntry(body: HouseBody, names: EntryNames): EntryWords {
         return plain(say('test gear: {name}, {gearKind}', { name: body.name, gearKind: body.gearKind }))
       if (body.what === 'lent')
         return plain(
-          say('{label} lent to {bodyLabel}{more}', {
-            label: label(body.gear, 'test gear'),
-            bodyLabel: label(body.to, 'somebody'),
-            more: body.due ? say(', due back {due}', { due: shortDay(body.due, names.now, names.zone) }) : '',
-          }),
+          body.due
+            ? say('{label} lent to {bodyLabel}, due back {due}', {
+                label: label(body.gear, 'test gear'),
+                bodyLabel: label(body.to, 'somebody'),
+                due: shortDay(body.due, names.now, names.zone),
+              })
+            : say('{label} lent to {bodyLabel}', {
+                label: label(body.gear, 'test gear'),
+                bodyLabel: label(body.to, 'somebody'),
+              }),
         )
       if (body.what === 'back')
         return plain(say('{label} came back', { label: label(body.gear, 'test gear') }))
@@ -171,10 +176,9 @@ export function houseEntry(body: HouseBody, names: EntryNames): EntryWords {
           `${label(body.party, 'a person')} ${body.granted ? say('may') : say('may no longer')}: ${body.authority}`,
         )
       return plain(
-        say('{label} {more} this machine', {
-          label: label(body.party, 'a party'),
-          more: body.granted ? say('sees') : say('no longer sees'),
-        }),
+        body.granted
+          ? say('{label} sees this machine', { label: label(body.party, 'a party') })
+          : say('{label} no longer sees this machine', { label: label(body.party, 'a party') }),
       )
   }
 }

@@ -168,32 +168,51 @@ export function loanEntry(body: BodyOf<LoanKinds>, { labels }: EntryNames): Entr
       switch (body.what) {
         case 'asked':
           return plain(
-            say('{wayWords} asked for{more}, with {side}: {counted}; {purpose}{more2}', {
-              wayWords: wayWords[body.way],
-              more: body.number ? `, ${body.number}` : '',
-              side: side(body.with),
-              counted: counted(body.items),
-              purpose: body.purpose,
-              more2: body.authority ? say('; decided: {authority}', { authority: body.authority }) : '',
-            }),
+            body.authority
+              ? say('{wayWords} asked for{more}, with {side}: {counted}; {purpose}; decided: {authority}', {
+                  wayWords: wayWords[body.way],
+                  more: body.number ? `, ${body.number}` : '',
+                  side: side(body.with),
+                  counted: counted(body.items),
+                  purpose: body.purpose,
+                  authority: body.authority,
+                })
+              : say('{wayWords} asked for{more}, with {side}: {counted}; {purpose}', {
+                  wayWords: wayWords[body.way],
+                  more: body.number ? `, ${body.number}` : '',
+                  side: side(body.with),
+                  counted: counted(body.items),
+                  purpose: body.purpose,
+                }),
           )
         case 'terms':
           return plain(
-            say('terms: {from} to {to}, {who}{more}', {
-              from: dayOnly(body.from),
-              to: dayOnly(body.to),
-              who: body.run.who,
-              more: body.cover.value ? say(', cover {value}', { value: moneyWords(body.cover.value) }) : '',
-            }),
+            body.cover.value
+              ? say('terms: {from} to {to}, {who}, cover {value}', {
+                  from: dayOnly(body.from),
+                  to: dayOnly(body.to),
+                  who: body.run.who,
+                  value: moneyWords(body.cover.value),
+                })
+              : say('terms: {from} to {to}, {who}', {
+                  from: dayOnly(body.from),
+                  to: dayOnly(body.to),
+                  who: body.run.who,
+                }),
           )
         case 'answered':
           return plain(
-            say('{side} {more} the terms ({how}){more2}', {
-              side: side(body.by),
-              more: body.agreed ? say('agreed to') : say('declined'),
-              how: body.how,
-              more2: body.words ? `: ${body.words}` : '',
-            }),
+            body.agreed
+              ? say('{side} agreed to the terms ({how}){more2}', {
+                  side: side(body.by),
+                  how: body.how,
+                  more2: body.words ? `: ${body.words}` : '',
+                })
+              : say('{side} declined the terms ({how}){more2}', {
+                  side: side(body.by),
+                  how: body.how,
+                  more2: body.words ? `: ${body.words}` : '',
+                }),
           )
         case 'recalled':
           return plain(
@@ -213,11 +232,16 @@ export function loanEntry(body: BodyOf<LoanKinds>, { labels }: EntryNames): Entr
           )
         case 'spent':
           return plain(
-            say('{more}spent on {on}{more2}', {
-              more: body.amount ? `${moneyWords(body.amount)} ` : '',
-              on: body.on,
-              more2: body.although ? say(', past the limit: {although}', { although: body.although }) : '',
-            }),
+            body.although
+              ? say('{more}spent on {on}, past the limit: {although}', {
+                  more: body.amount ? `${moneyWords(body.amount)} ` : '',
+                  on: body.on,
+                  although: body.although,
+                })
+              : say('{more}spent on {on}', {
+                  more: body.amount ? `${moneyWords(body.amount)} ` : '',
+                  on: body.on,
+                }),
           )
         case 'said':
           return plain(`${side(body.by)} ${body.asks ? say('asked') : say('wrote')}: ${body.words}`)
@@ -228,24 +252,27 @@ export function loanEntry(body: BodyOf<LoanKinds>, { labels }: EntryNames): Entr
     case 'handover':
       return body.what === 'released'
         ? plain(
-            say('released by {side} to {bodySide}, {carrier}: {counted}{more}', {
-              side: side(body.from),
-              bodySide: side(body.to),
-              carrier: body.carrier ?? body.carriage,
-              counted: counted(body.items),
-              more: body.although.length
-                ? say(', although: {although}', {
-                    although: body.although
-                      .map((a) =>
-                        say('{releaseRule} was open ({because})', {
-                          releaseRule: releaseRuleWords(a.rule),
-                          because: a.because,
-                        }),
-                      )
-                      .join('; '),
-                  })
-                : '',
-            }),
+            body.although.length
+              ? say('released by {side} to {bodySide}, {carrier}: {counted}, although: {although}', {
+                  side: side(body.from),
+                  bodySide: side(body.to),
+                  carrier: body.carrier ?? body.carriage,
+                  counted: counted(body.items),
+                  although: body.although
+                    .map((a) =>
+                      say('{releaseRule} was open ({because})', {
+                        releaseRule: releaseRuleWords(a.rule),
+                        because: a.because,
+                      }),
+                    )
+                    .join('; '),
+                })
+              : say('released by {side} to {bodySide}, {carrier}: {counted}', {
+                  side: side(body.from),
+                  bodySide: side(body.to),
+                  carrier: body.carrier ?? body.carriage,
+                  counted: counted(body.items),
+                }),
           )
         : plain(
             say('received by {side}: {counted}{more}{more2}', {

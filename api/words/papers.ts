@@ -238,11 +238,12 @@ const mediaLines = ({ arrival }: PaperSource): string[] =>
           more: c.readTwice ? say(', read twice') : '',
           more2: c.personal ? say('; holds personal data') : '',
         })
-      : say('{medium}: not copied, {because}{more}', {
-          medium: c.medium,
-          because: c.because,
-          more: c.personal ? say('; holds personal data') : '',
-        }),
+      : c.personal
+        ? say('{medium}: not copied, {because}; holds personal data', {
+            medium: c.medium,
+            because: c.because,
+          })
+        : say('{medium}: not copied, {because}', { medium: c.medium, because: c.because }),
   )
 
 function lookLines({ machine, loan, zone }: PaperSource): string[] {
@@ -272,11 +273,16 @@ function receivedLines(
     return came < r.n ? [say('{n} of {pieces}', { n: r.n - came, pieces: pieces(r.n, r.item) })] : []
   })
   return [
-    say('Received by {more}, {moment}{more2}', {
-      more: body.by === 'house' ? house : loan.with,
-      moment: momentWords(at, zone),
-      more2: by ? say(', written down by {by}', { by }) : '',
-    }),
+    by
+      ? say('Received by {more}, {moment}, written down by {by}', {
+          more: body.by === 'house' ? house : loan.with,
+          moment: momentWords(at, zone),
+          by,
+        })
+      : say('Received by {more}, {moment}', {
+          more: body.by === 'house' ? house : loan.with,
+          moment: momentWords(at, zone),
+        }),
     ...body.items
       .filter((i) => i.n > 0)
       .map((i) => {

@@ -32,10 +32,9 @@ export const termWords = (
 ): string =>
   until !== undefined && until <= now
     ? say('ended {until}', { until: short(until) })
-    : say('since {since}{more}', {
-        since: short(since),
-        more: until === undefined ? '' : say(' until {until}', { until: short(until) }),
-      })
+    : until === undefined
+      ? say('since {since}', { since: short(since) })
+      : say('since {since} until {until}', { since: short(since), until: short(until) })
 
 /** "3 type sheets describe 24 machines; 2 sheets name no hazard." */
 export function typesSentence(

@@ -58,16 +58,13 @@ export function eveningEntryWords(body: BodyOf<'evening'>, name: (party: string)
         more: body.because ? `: ${body.because}` : '',
       })
     case 'usually':
-      return say('{name} {more} to these evenings', {
-        name: name(body.party),
-        more: body.comes ? say('usually comes') : say('does not usually come'),
-      })
+      return body.comes
+        ? say('{name} usually comes to these evenings', { name: name(body.party) })
+        : say('{name} does not usually come to these evenings', { name: name(body.party) })
     case 'comes':
-      return say('{name} {more} on {day}', {
-        name: name(body.party),
-        more: body.comes ? say('comes') : say('does not come'),
-        day: dayOnly(body.day),
-      })
+      return body.comes
+        ? say('{name} comes on {day}', { name: name(body.party), day: dayOnly(body.day) })
+        : say('{name} does not come on {day}', { name: name(body.party), day: dayOnly(body.day) })
     case 'told':
       return say('sheet of {day}: {rows}, begin leaving {leave}', {
         day: dayOnly(body.day),

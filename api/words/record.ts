@@ -41,11 +41,9 @@ export function answerWords(fact: AnswerFact, { now, zone }: When): string {
     case 'place':
       return `${fact.what}: ${fact.place}.`
     case 'with':
-      return say('{what} is with {who}{more}.', {
-        what: fact.what,
-        who: fact.who,
-        more: fact.due ? say(', due back {day}', { day: day(fact.due) }) : '',
-      })
+      return fact.due
+        ? say('{what} is with {who}, due back {day}.', { what: fact.what, who: fact.who, day: day(fact.due) })
+        : say('{what} is with {who}.', { what: fact.what, who: fact.who })
     case 'standing':
       return fact.tested
         ? say('{fn}: {words}, last tested {day}.', {
@@ -57,11 +55,9 @@ export function answerWords(fact: AnswerFact, { now, zone }: When): string {
     case 'never tested':
       return say('No test of {fn} is recorded.', { fn: fact.fn })
     case 'off':
-      return say('{n} {what} off{more}.', {
-        n: fact.n,
-        what: fact.what,
-        more: fact.cups.length > 0 ? say(', in {cups}', { cups: list(fact.cups) }) : '',
-      })
+      return fact.cups.length > 0
+        ? say('{n} {what} off, in {cups}.', { n: fact.n, what: fact.what, cups: list(fact.cups) })
+        : say('{n} {what} off.', { n: fact.n, what: fact.what })
     case 'lies off':
       return `${fact.what}: ${fact.where}.`
     case 'to do':
@@ -71,12 +67,17 @@ export function answerWords(fact: AnswerFact, { now, zone }: When): string {
     case 'asked':
       return say('Asked: {words}', { words: fact.words })
     case 'changed':
-      return say('{fn}: since its test on {day} {targets} {more} changed.', {
-        fn: fact.fn,
-        day: day(fact.since),
-        targets: list(fact.targets),
-        more: fact.targets.length === 1 ? say('was') : say('were'),
-      })
+      return fact.targets.length === 1
+        ? say('{fn}: since its test on {day} {targets} was changed.', {
+            fn: fact.fn,
+            day: day(fact.since),
+            targets: list(fact.targets),
+          })
+        : say('{fn}: since its test on {day} {targets} were changed.', {
+            fn: fact.fn,
+            day: day(fact.since),
+            targets: list(fact.targets),
+          })
     case 'unchanged':
       return say('{fn}: no change is recorded since it passed on {day}.', {
         fn: fact.fn,
@@ -114,13 +115,19 @@ export function answerWords(fact: AnswerFact, { now, zone }: When): string {
     case 'no fault':
       return say('No test on record fails as the machine is now.')
     case 'host':
-      return say('{fn} in {host}, with the part of {position} from here: {more}; {hostProof}.', {
-        fn: capital(fact.fn),
-        host: fact.host,
-        position: fact.position,
-        more: fact.passed ? say('passed') : say('failed'),
-        hostProof: hostProof(fact),
-      })
+      return fact.passed
+        ? say('{fn} in {host}, with the part of {position} from here: passed; {hostProof}.', {
+            fn: capital(fact.fn),
+            host: fact.host,
+            position: fact.position,
+            hostProof: hostProof(fact),
+          })
+        : say('{fn} in {host}, with the part of {position} from here: failed; {hostProof}.', {
+            fn: capital(fact.fn),
+            host: fact.host,
+            position: fact.position,
+            hostProof: hostProof(fact),
+          })
     case 'advice':
       return `${capital(fact.words)}${fact.from ? say(', from {from}', { from: fact.from }) : ''}: ${adviceStatusWords[fact.status]}.`
     case 'not recorded':

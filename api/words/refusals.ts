@@ -77,10 +77,12 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
             label: label(refusal.occupant, 'another part'),
           })
     case 'breaks-later-moves':
-      return say('That would break {more} recorded for a later time. Correct those together with this one.', {
-        more:
-          refusal.moves.length === 1 ? say('a move') : say('{moves} moves', { moves: refusal.moves.length }),
-      })
+      return refusal.moves.length === 1
+        ? say('That would break a move recorded for a later time. Correct those together with this one.')
+        : say(
+            'That would break {moves} moves recorded for a later time. Correct those together with this one.',
+            { moves: refusal.moves.length },
+          )
     case 'look-alike-socket':
       return say(
         '{position} takes {takes}. This is {partKind}: it belongs in {belongsIn}, which looks alike.',

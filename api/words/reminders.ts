@@ -17,10 +17,9 @@ export function mailWords(of: LoanDay, today: string): MailWords {
   const day = dayOnly(of.day)
   const says =
     of.what === 'cover ends'
-      ? say('The cover of {more} ends on {day}.', {
-          more: of.number ? say('loan {number}', { number: of.number }) : say('a loan'),
-          day,
-        })
+      ? of.number
+        ? say('The cover of loan {number} ends on {day}.', { day, number: of.number })
+        : say('The cover of a loan ends on {day}.', { day })
       : of.day < today
         ? say('{named} was due back on {day}.', { named: named(of), day })
         : say('{named} is due back on {day}.', { named: named(of), day })

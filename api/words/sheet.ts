@@ -66,14 +66,22 @@ export function sheetSections(sheet: EpisodeSheet, when: When): SheetSection[] {
 
 /** "Episode 2, Haldis 300 message printer, SW 2025.6: rows print double; 3 Mar 2026 to 5 Mar 2026". */
 export const sheetTitle = ({ view, closed }: EpisodeSheet, when: When): string =>
-  say('Episode {number}, {name}, {viewNumber}: {title}; {opened}{more}', {
-    number: view.episode.number,
-    name: view.plate.name,
-    viewNumber: view.plate.number,
-    title: view.episode.title,
-    opened: dayWords(view.episode.opened, when.zone),
-    more: closed ? say(' to {closed}', { closed: dayWords(closed, when.zone) }) : say(', open'),
-  })
+  closed
+    ? say('Episode {number}, {name}, {viewNumber}: {title}; {opened} to {closed}', {
+        number: view.episode.number,
+        name: view.plate.name,
+        viewNumber: view.plate.number,
+        title: view.episode.title,
+        opened: dayWords(view.episode.opened, when.zone),
+        closed: dayWords(closed, when.zone),
+      })
+    : say('Episode {number}, {name}, {viewNumber}: {title}; {opened}, open', {
+        number: view.episode.number,
+        name: view.plate.name,
+        viewNumber: view.plate.number,
+        title: view.episode.title,
+        opened: dayWords(view.episode.opened, when.zone),
+      })
 
 /** Marks that Markdown would read as its own. */
 const plain = (text: string) => text.replace(/([\\`*_{}[\]<>#|])/g, '\\$1')

@@ -56,13 +56,20 @@ function partWords(result: TestResult): string {
 /** A longer account of a function's standing, for its tooltip and the list below. */
 export function standingSentence(row: FunctionRow, when: When): string {
   const test = row.test
-    ? say('{result} on {at}{more}{more2}{more3}', {
-        result: resultWords(row.test.result),
-        at: dayWords(row.test.at, when.zone),
-        more: row.test.depth === 'full' ? '' : say(', {depth} check', { depth: row.test.depth }),
-        more2: row.minutes === undefined ? '' : `, ${durationWords(row.minutes)}`,
-        more3: row.words ? ` (${row.words})` : '',
-      })
+    ? row.test.depth === 'full'
+      ? say('{result} on {at}{more2}{more3}', {
+          result: resultWords(row.test.result),
+          at: dayWords(row.test.at, when.zone),
+          more2: row.minutes === undefined ? '' : `, ${durationWords(row.minutes)}`,
+          more3: row.words ? ` (${row.words})` : '',
+        })
+      : say('{result} on {at}, {depth} check{more2}{more3}', {
+          result: resultWords(row.test.result),
+          at: dayWords(row.test.at, when.zone),
+          more2: row.minutes === undefined ? '' : `, ${durationWords(row.minutes)}`,
+          more3: row.words ? ` (${row.words})` : '',
+          depth: row.test.depth,
+        })
     : ''
   const limits = row.notExercised
     ? say(' Does not exercise: {notExercised}.', { notExercised: row.notExercised })
@@ -178,10 +185,9 @@ export function weaknessWords(weak: WeaknessRow): string {
         ? say('only a look')
         : say('a full test is asked after {changes}', { changes: list(weak.changes.map(changeName), 3) })
     case 'part out':
-      return say('by the record {positions} {more} out', {
-        positions: list(weak.positions),
-        more: weak.positions.length === 1 ? say('was') : say('were'),
-      })
+      return weak.positions.length === 1
+        ? say('by the record {positions} was out', { positions: list(weak.positions) })
+        : say('by the record {positions} were out', { positions: list(weak.positions) })
     case 'switched off':
       return say('by the record the machine was switched off')
     case 'gear not proved':

@@ -111,13 +111,19 @@ export function statusSentence(status: StatusView, when: When): string {
         .join(' ')
     case 'in pieces':
       return sentence(
-        say('{x} {more} off the machine', {
-          x: list([
-            ...status.off.map((o) => o.position),
-            ...status.missing.map((m) => `${m.position} ${m.partKind}`),
-          ]),
-          more: status.off.length + status.missing.length === 1 ? say('is') : say('are'),
-        }),
+        status.off.length + status.missing.length === 1
+          ? say('{x} is off the machine', {
+              x: list([
+                ...status.off.map((o) => o.position),
+                ...status.missing.map((m) => `${m.position} ${m.partKind}`),
+              ]),
+            })
+          : say('{x} are off the machine', {
+              x: list([
+                ...status.off.map((o) => o.position),
+                ...status.missing.map((m) => `${m.position} ${m.partKind}`),
+              ]),
+            }),
       )
     case 'not working':
     case 'faulty':
@@ -126,7 +132,7 @@ export function statusSentence(status: StatusView, when: When): string {
       return status.change
         ? say('{more} {more2} {more3} {more4}been tested since.', {
             more: sentence(
-              `${changeWords(status.change, when)}${status.changes > 1 ? say(', and {changes} {more} touched', { changes: count(status.changes - 1, 'other thing'), more: status.changes === 2 ? say('was') : say('were') }) : ''}`,
+              `${changeWords(status.change, when)}${status.changes > 1 ? (status.changes === 2 ? say(', and {changes} was touched', { changes: count(status.changes - 1, 'other thing') }) : say(', and {changes} were touched', { changes: count(status.changes - 1, 'other thing') })) : ''}`,
             ),
             more2:
               status.because.length === status.coverage.of ? say('Nothing') : capital(list(status.because)),
@@ -155,11 +161,16 @@ export function statusSentence(status: StatusView, when: When): string {
     case 'not run':
       return status.notRun
         ? sentence(
-            say('by decision{more}, {at}: {reason}', {
-              more: status.notRun.by ? say(' of {by}', { by: status.notRun.by }) : '',
-              at: dayWords(status.notRun.at, when.zone),
-              reason: status.notRun.reason,
-            }),
+            status.notRun.by
+              ? say('by decision of {by}, {at}: {reason}', {
+                  at: dayWords(status.notRun.at, when.zone),
+                  reason: status.notRun.reason,
+                  by: status.notRun.by,
+                })
+              : say('by decision, {at}: {reason}', {
+                  at: dayWords(status.notRun.at, when.zone),
+                  reason: status.notRun.reason,
+                }),
           )
         : say('The house does not run it.')
     case 'working':

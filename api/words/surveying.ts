@@ -17,13 +17,19 @@ export function conditionEntry(
     case 'finding':
       if (body.what === 'noted')
         return plain(
-          say('{more}{sort} on {zone}{more2}{more3}', {
-            more: body.hypothesis ? say('supposed: ') : '',
-            sort: body.sort,
-            zone: body.zone,
-            more2: body.place ? `, ${body.place}` : '',
-            more3: body.words ? `: ${body.words}` : '',
-          }),
+          body.hypothesis
+            ? say('supposed: {sort} on {zone}{more2}{more3}', {
+                sort: body.sort,
+                zone: body.zone,
+                more2: body.place ? `, ${body.place}` : '',
+                more3: body.words ? `: ${body.words}` : '',
+              })
+            : say('{sort} on {zone}{more2}{more3}', {
+                sort: body.sort,
+                zone: body.zone,
+                more2: body.place ? `, ${body.place}` : '',
+                more3: body.words ? `: ${body.words}` : '',
+              }),
           [body.severity, body.extentPercent !== undefined ? `${body.extentPercent} %` : '', body.activity]
             .filter(Boolean)
             .join(', '),
@@ -55,17 +61,22 @@ export function conditionEntry(
     case 'grade':
       if (body.what === 'set')
         return plain(
-          say('grade {gradeTitle} set{more}: {reason}', {
-            gradeTitle: gradeTitle(body.grade),
-            more: body.zone ? say(' for {zone}', { zone: body.zone }) : '',
-            reason: body.reason,
-          }),
+          body.zone
+            ? say('grade {gradeTitle} set for {zone}: {reason}', {
+                gradeTitle: gradeTitle(body.grade),
+                reason: body.reason,
+                zone: body.zone,
+              })
+            : say('grade {gradeTitle} set: {reason}', {
+                gradeTitle: gradeTitle(body.grade),
+                reason: body.reason,
+              }),
         )
       if (body.what === 'taken back')
         return plain(
-          say('grade set by hand taken back{more}', {
-            more: body.zone ? say(' for {zone}', { zone: body.zone }) : '',
-          }),
+          body.zone
+            ? say('grade set by hand taken back for {zone}', { zone: body.zone })
+            : say('grade set by hand taken back'),
         )
       return plain(
         say('priority: {urgency}{more}', {
@@ -99,11 +110,13 @@ export function arrivalEntry(
     case 'contents':
       return body.what === 'copied'
         ? plain(
-            say('{medium} copied, {checksum}{more}', {
-              medium: body.medium,
-              checksum: body.checksum,
-              more: body.keptAt ? say(', kept at {keptAt}', { keptAt: body.keptAt }) : '',
-            }),
+            body.keptAt
+              ? say('{medium} copied, {checksum}, kept at {keptAt}', {
+                  medium: body.medium,
+                  checksum: body.checksum,
+                  keptAt: body.keptAt,
+                })
+              : say('{medium} copied, {checksum}', { medium: body.medium, checksum: body.checksum }),
             body.readTwice ? say('read twice, same') : say('read once'),
           )
         : plain(say('{medium} not copied, because {because}', { medium: body.medium, because: body.because }))
@@ -136,13 +149,20 @@ export function arrivalEntry(
       )
     case 'marking':
       return plain(
-        say('markings read{more}: {lines}', {
-          more: body.board ? say(' on {board}', { board: body.board }) : '',
-          lines: list(
-            body.lines.map((l) => `${l.designator ? `${l.designator} ` : ''}${l.text}`),
-            4,
-          ),
-        }),
+        body.board
+          ? say('markings read on {board}: {lines}', {
+              lines: list(
+                body.lines.map((l) => `${l.designator ? `${l.designator} ` : ''}${l.text}`),
+                4,
+              ),
+              board: body.board,
+            })
+          : say('markings read: {lines}', {
+              lines: list(
+                body.lines.map((l) => `${l.designator ? `${l.designator} ` : ''}${l.text}`),
+                4,
+              ),
+            }),
       )
     case 'batch':
       return plain(

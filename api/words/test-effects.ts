@@ -173,24 +173,26 @@ export function testEffectWords(effect: TestEffect, { now, zone }: When): Effect
           ? ''
           : spanWords(effect.low, effect.high, effect.unit ?? '')
       const from = effect.from
-        ? say(', calculated from {point}{more}', {
-            point: effect.from.point,
-            more: effect.from.read ? '' : say(', which was not read yet'),
-          })
+        ? effect.from.read
+          ? say(', calculated from {point}', { point: effect.from.point })
+          : say(', calculated from {point}, which was not read yet', { point: effect.from.point })
         : ''
       const drift = effect.drift
-        ? say('; {more} of {at}', {
-            more:
-              effect.drift.by === 0
-                ? say('as when healthy')
-                : say('{abs}{unit} {more} the healthy {asWritten}', {
-                    abs: Math.abs(effect.drift.by),
-                    unit,
-                    more: effect.drift.by > 0 ? say('above') : say('below'),
-                    asWritten: effect.drift.healthy.asWritten,
-                  }),
-            at: shortDay(effect.drift.healthy.at, now, zone),
-          })
+        ? effect.drift.by === 0
+          ? say('; as when healthy of {at}', { at: shortDay(effect.drift.healthy.at, now, zone) })
+          : effect.drift.by > 0
+            ? say('; {abs}{unit} above the healthy {asWritten} of {at}', {
+                at: shortDay(effect.drift.healthy.at, now, zone),
+                abs: Math.abs(effect.drift.by),
+                unit,
+                asWritten: effect.drift.healthy.asWritten,
+              })
+            : say('; {abs}{unit} below the healthy {asWritten} of {at}', {
+                at: shortDay(effect.drift.healthy.at, now, zone),
+                abs: Math.abs(effect.drift.by),
+                unit,
+                asWritten: effect.drift.healthy.asWritten,
+              })
         : effect.before
           ? say('; {asWritten} on {at}', {
               asWritten: effect.before.asWritten,
@@ -221,13 +223,21 @@ export function testEffectWords(effect: TestEffect, { now, zone }: When): Effect
             }),
           )
         : plainEffect(
-            say('reading of {point}{more}{drift}{how}{more2}', {
-              point: effect.point,
-              more: effect.within ? say(', within {band}{from}', { band, from }) : '',
-              drift,
-              how,
-              more2: more,
-            }),
+            effect.within
+              ? say('reading of {point}, within {band}{from}{drift}{how}{more2}', {
+                  point: effect.point,
+                  drift,
+                  how,
+                  more2: more,
+                  band,
+                  from,
+                })
+              : say('reading of {point}{drift}{how}{more2}', {
+                  point: effect.point,
+                  drift,
+                  how,
+                  more2: more,
+                }),
           )
     }
   }

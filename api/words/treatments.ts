@@ -69,10 +69,13 @@ export const lightKeyWords = (key: string): string =>
 /** How much light it got, or why nobody knows. */
 export function doseWords({ dose }: Pick<Course, 'dose'>): string {
   if ('uvHours' in dose)
-    return say('{more} UV-hours{more2}', {
-      more: dose.uvHours < 10 ? dose.uvHours.toFixed(1) : Math.round(dose.uvHours),
-      more2: dose.learned ? say(' of sun, as a trial piece told') : '',
-    })
+    return dose.learned
+      ? say('{more} UV-hours of sun, as a trial piece told', {
+          more: dose.uvHours < 10 ? dose.uvHours.toFixed(1) : Math.round(dose.uvHours),
+        })
+      : say('{more} UV-hours', {
+          more: dose.uvHours < 10 ? dose.uvHours.toFixed(1) : Math.round(dose.uvHours),
+        })
   switch (dose.none) {
     case 'no sun':
       return ''

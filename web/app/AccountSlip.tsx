@@ -36,10 +36,9 @@ function Password() {
       setTold(
         ended === 0
           ? say('The password is changed.')
-          : say('The password is changed, and {more} ended.', {
-              more:
-                ended === 1 ? say('one other sign-in was') : say('{ended} other sign-ins were', { ended }),
-            }),
+          : ended === 1
+            ? say('The password is changed, and one other sign-in was ended.')
+            : say('The password is changed, and {ended} other sign-ins were ended.', { ended }),
       )
       await client.invalidateQueries({ queryKey: keys.sessions })
     } catch (failure) {

@@ -32,10 +32,13 @@ export default function OutboxSlip({ account, onClose }: { account: string; onCl
               open: count(open, 'entry', 'entries'),
               more: open === 1 ? say('waits') : say('wait'),
               more2: againAt
-                ? say(', and {more} tried again at {toISOString}', {
-                    more: open === 1 ? say('is') : say('are'),
-                    toISOString: clock(new Date(againAt).toISOString()),
-                  })
+                ? open === 1
+                  ? say(', and is tried again at {toISOString}', {
+                      toISOString: clock(new Date(againAt).toISOString()),
+                    })
+                  : say(', and are tried again at {toISOString}', {
+                      toISOString: clock(new Date(againAt).toISOString()),
+                    })
                 : '',
             })}
           </p>

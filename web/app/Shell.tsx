@@ -304,10 +304,10 @@ function Who({ signed, onKeys, onAccount }: { signed: SignedIn; onKeys: () => vo
             {currentSize() === 'bench' ? say('Desk size') : say('Bench size')}
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={() => look('keys', keysOn() ? 'off' : 'on')}>
-            {say('Keyboard shortcuts: {more}', { more: keysOn() ? say('on') : say('off') })}
+            {keysOn() ? say('Keyboard shortcuts: on') : say('Keyboard shortcuts: off')}
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={() => look('sound', soundOn() ? 'off' : 'on')}>
-            {say('Sound of waits: {more}', { more: soundOn() ? say('on') : say('off') })}
+            {soundOn() ? say('Sound of waits: on') : say('Sound of waits: off')}
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={onKeys}>
             {say('Keys of this view')}

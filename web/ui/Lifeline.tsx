@@ -238,7 +238,9 @@ function Brackets({ data, layout }: { data: LifelineData; layout: LifelineLayout
           >
             {b.number}
             <title>
-              {say('Episode {number}{more}', { number: b.number, more: b.open ? say(', open') : '' })}
+              {b.open
+                ? say('Episode {number}, open', { number: b.number })
+                : say('Episode {number}', { number: b.number })}
             </title>
           </text>
         </g>

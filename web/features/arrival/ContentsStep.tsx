@@ -51,11 +51,12 @@ export function ContentsStep({ view }: { view: ArrivalView }) {
                 more2: c.keptAt ? say(', kept at {keptAt}', { keptAt: c.keptAt }) : '',
                 more3: c.personal ? say('; may hold personal data, closed') : '',
               })
-            : say('{medium}: not copied, because {because}{more}', {
-                medium: c.medium,
-                because: c.because,
-                more: c.personal ? say('; may hold personal data, closed') : '',
-              }),
+            : c.personal
+              ? say('{medium}: not copied, because {because}; may hold personal data, closed', {
+                  medium: c.medium,
+                  because: c.because,
+                })
+              : say('{medium}: not copied, because {because}', { medium: c.medium, because: c.because }),
         )}
       />
       <StepForm<ContentsForm>

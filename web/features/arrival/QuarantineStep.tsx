@@ -28,11 +28,13 @@ export function QuarantineStep({ view }: { view: ArrivalView }) {
           q
             ? [
                 inside
-                  ? say('In quarantine since {at}, {place}{more}', {
-                      at: short(q.at),
-                      place: q.place ?? '',
-                      more: q.until ? say(', until {until}', { until: short(q.until) }) : '',
-                    })
+                  ? q.until
+                    ? say('In quarantine since {at}, {place}, until {until}', {
+                        at: short(q.at),
+                        place: q.place ?? '',
+                        until: short(q.until),
+                      })
+                    : say('In quarantine since {at}, {place}', { at: short(q.at), place: q.place ?? '' })
                   : say('Out since {at}. {seen}', { at: short(q.at), seen: q.seen.join(', ') }),
               ]
             : []

@@ -23,11 +23,9 @@ export function ReceiptStep({ view }: { view: ArrivalView }) {
       <Lines
         items={view.receipts.map((r) => (
           <span key={r.entry} className="flex justify-between gap-4">
-            {say('Given {at} for {items} {more}', {
-              at: short(r.at),
-              items: r.items.length,
-              more: r.items.length === 1 ? say('thing') : say('things'),
-            })}
+            {r.items.length === 1
+              ? say('Given {at} for {items} thing', { at: short(r.at), items: r.items.length })
+              : say('Given {at} for {items} things', { at: short(r.at), items: r.items.length })}
             <Link className="act" to={`/machines/${view.machine}/receipt/${r.entry}`}>
               {say('Open and print')}
             </Link>

@@ -192,10 +192,9 @@ function PlanParts({
 const planWords = (plan: LotPlan, view: WholeView) => {
   const limit =
     plan.limitedBy.length > 0
-      ? say(' {limitedBy} {more} the limit.', {
-          limitedBy: list(plan.limitedBy),
-          more: plan.limitedBy.length === 1 ? say('sets') : say('set'),
-        })
+      ? plan.limitedBy.length === 1
+        ? say(' {limitedBy} sets the limit.', { limitedBy: list(plan.limitedBy) })
+        : say(' {limitedBy} set the limit.', { limitedBy: list(plan.limitedBy) })
       : ''
   return plan.machines.length === 0
     ? say('No whole machine can be made of {units} yet: what is not known does not count.{limit}', {

@@ -60,10 +60,9 @@ export function benchSentence(
   if (contested.length && parts.length < 2)
     parts.push(
       sentence(
-        say('{contested} {more} to be settled', {
-          contested: count(contested.length, 'entry', 'entries'),
-          more: contested.length === 1 ? say('waits') : say('wait'),
-        }),
+        contested.length === 1
+          ? say('{contested} waits to be settled', { contested: count(contested.length, 'entry', 'entries') })
+          : say('{contested} wait to be settled', { contested: count(contested.length, 'entry', 'entries') }),
       ),
     )
   if (parts.length === 0 && bench.open.length === 0) return say('No episode is open.')

@@ -49,9 +49,12 @@ function OnDevice({ at }: { at: string | undefined }) {
   const { short } = useDates()
   return (
     <p className="bg-straw px-3 py-1 text-black" role="status">
-      {say('Without a connection: worked out on this device, from what it holds{more}.', {
-        more: at ? say(' and what the house had counted by {at}', { at: short(at) }) : '',
-      })}
+      {at
+        ? say(
+            'Without a connection: worked out on this device, from what it holds and what the house had counted by {at}.',
+            { at: short(at) },
+          )
+        : say('Without a connection: worked out on this device, from what it holds.')}
     </p>
   )
 }
@@ -107,12 +110,18 @@ function Found({ view, fault }: { view: FaultView; fault: ShownFault }) {
         ))}
         {view.ended && (
           <p className="bg-straw px-3 py-1 text-black">
-            {say('{endTitle}, decided {at}{more}: {because}', {
-              endTitle: endTitle(view.ended.end),
-              at: short(view.ended.at),
-              more: view.ended.by ? say(' by {by}', { by: view.ended.by }) : '',
-              because: view.ended.because,
-            })}
+            {view.ended.by
+              ? say('{endTitle}, decided {at} by {by}: {because}', {
+                  endTitle: endTitle(view.ended.end),
+                  at: short(view.ended.at),
+                  because: view.ended.because,
+                  by: view.ended.by,
+                })
+              : say('{endTitle}, decided {at}: {because}', {
+                  endTitle: endTitle(view.ended.end),
+                  at: short(view.ended.at),
+                  because: view.ended.because,
+                })}
           </p>
         )}
       </header>

@@ -57,14 +57,13 @@ export function SayNeeds({ view, fn, main = false }: { view: FaultView; fn: stri
                 unknown: list(read.unknown),
               })
             : names.length > 0
-              ? say('{fn} needs {names}{more}', {
-                  fn,
-                  names: list(names, 8),
-                  more:
-                    read.learned.length > 0
-                      ? say('; new: {learned}', { learned: list(read.learned.map((p) => p.designator)) })
-                      : '',
-                })
+              ? read.learned.length > 0
+                ? say('{fn} needs {names}; new: {learned}', {
+                    fn,
+                    names: list(names, 8),
+                    learned: list(read.learned.map((p) => p.designator)),
+                  })
+                : say('{fn} needs {names}', { fn, names: list(names, 8) })
               : say('Parts, rails, test points or other functions, parted by commas.')}
         </p>
       </div>

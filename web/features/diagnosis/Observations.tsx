@@ -42,15 +42,13 @@ export function Observations({ view, rows }: { view: FaultView; rows: readonly O
                 </span>
                 <span className="text-13 text-quiet block">
                   {o.aside
-                    ? say('set aside{more}: {because}', {
-                        more: o.aside.by ? say(' by {by}', { by: o.aside.by }) : '',
-                        because: o.aside.because,
-                      })
+                    ? o.aside.by
+                      ? say('set aside by {by}: {because}', { because: o.aside.because, by: o.aside.by })
+                      : say('set aside: {because}', { because: o.aside.because })
                     : o.empty.length > 0
-                      ? say('not reckoned with: {empty} {more} out', {
-                          empty: list(o.empty, 4),
-                          more: o.empty.length === 1 ? say('was') : say('were'),
-                        })
+                      ? o.empty.length === 1
+                        ? say('not reckoned with: {empty} was out', { empty: list(o.empty, 4) })
+                        : say('not reckoned with: {empty} were out', { empty: list(o.empty, 4) })
                       : o.left
                         ? say('not reckoned with: there are too many failures to tell apart')
                         : throughWords(o)}

@@ -56,13 +56,20 @@ export function GridSlip({
       <Brushes brush={brush} onBrush={setBrush} own={own} onOwn={setOwn} />
       <GridBoard name={fn} rows={grid} marks={shown} onMark={(cell) => mark([cell])} />
       <p className="num my-2" role="status">
-        {say('{pass} pass, {fail} fail, {more}{untried} not tested; {of} in all', {
-          pass: tally.pass,
-          fail: tally.fail,
-          more: tally.stood ? say('{stood} carried over, ', { stood: tally.stood }) : '',
-          untried: tally.untried,
-          of: tally.of,
-        })}
+        {tally.stood
+          ? say('{pass} pass, {fail} fail, {stood} carried over, {untried} not tested; {of} in all', {
+              pass: tally.pass,
+              fail: tally.fail,
+              untried: tally.untried,
+              of: tally.of,
+              stood: tally.stood,
+            })
+          : say('{pass} pass, {fail} fail, {untried} not tested; {of} in all', {
+              pass: tally.pass,
+              fail: tally.fail,
+              untried: tally.untried,
+              of: tally.of,
+            })}
       </p>
       <div className="flex flex-wrap items-center gap-3">
         <PlainButton

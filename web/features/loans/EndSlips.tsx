@@ -167,9 +167,11 @@ export function CloseSlip({ view, onClose }: { view: LoanView; onClose: () => vo
       <KeptForm kept={kept} onSubmit={(event) => void submit(event)} className="space-y-3">
         <p>
           {open > 0
-            ? say('{more} not agreed by both sides. They stay in the record as they are.', {
-                more: open === 1 ? say('One difference is') : say('{open} differences are', { open }),
-              })
+            ? open === 1
+              ? say('One difference is not agreed by both sides. They stay in the record as they are.')
+              : say('{open} differences are not agreed by both sides. They stay in the record as they are.', {
+                  open,
+                })
             : gone
               ? say('Everything was handed over. The machines stay in the record, as disposed of.')
               : say('Everything is home or accounted for.')}

@@ -207,10 +207,9 @@ function Custody({ view }: { view: LoanView }) {
                   </span>
                   <span className="num text-quiet block">
                     {stay.from
-                      ? say('from {from}{more}', {
-                          from: short(stay.from),
-                          more: now ? say(' until now') : '',
-                        })
+                      ? now
+                        ? say('from {from} until now', { from: short(stay.from) })
+                        : say('from {from}', { from: short(stay.from) })
                       : say('before')}
                   </span>
                 </li>

@@ -38,11 +38,9 @@ export function TermsPanel({ view }: { view: LoanView }) {
         {view.terms.map((t) => (
           <li key={t.id} className="border-hair flex flex-wrap justify-between gap-x-4 border-t py-1">
             <span>
-              {say('Version {version}, {at}{more}', {
-                version: t.version,
-                at: short(t.at),
-                more: t.holds ? say(', holds') : '',
-              })}
+              {t.holds
+                ? say('Version {version}, {at}, holds', { version: t.version, at: short(t.at) })
+                : say('Version {version}, {at}', { version: t.version, at: short(t.at) })}
             </span>
             <span className="text-quiet">
               {say('This collection: {said}. {with}: {said2}.', {

@@ -49,13 +49,19 @@ export function WhileAway({ view }: { view: LoanView }) {
               key={r.id}
               left={
                 <>
-                  {say('{more}{minutes} min, by {who}{more2}{more3}', {
-                    more: view.machines.length > 1 ? `${r.machine}: ` : '',
-                    minutes: r.minutes,
-                    who: r.who,
-                    more2: r.started ? '' : say(', did not start'),
-                    more3: r.symptom ? ` (${r.symptom})` : '',
-                  })}
+                  {r.started
+                    ? say('{more}{minutes} min, by {who}{more3}', {
+                        more: view.machines.length > 1 ? `${r.machine}: ` : '',
+                        minutes: r.minutes,
+                        who: r.who,
+                        more3: r.symptom ? ` (${r.symptom})` : '',
+                      })
+                    : say('{more}{minutes} min, by {who}, did not start{more3}', {
+                        more: view.machines.length > 1 ? `${r.machine}: ` : '',
+                        minutes: r.minutes,
+                        who: r.who,
+                        more3: r.symptom ? ` (${r.symptom})` : '',
+                      })}
                   {r.tooLong && (
                     <strong className="text-copper"> {say('Longer that day than agreed.')}</strong>
                   )}
@@ -95,14 +101,19 @@ export function Tested({ view }: { view: LoanView }) {
             )}
             {m.failed && (
               <strong className="block">
-                {say('{fns}: failed in a test after it was carried on {carried}{more}.', {
-                  fns: list(m.failed.fns, 8),
-                  carried: short(m.failed.carried),
-                  more:
-                    m.failed.ran > 0
-                      ? say(' and ran there for {ran}', { ran: durationWords(m.failed.ran) })
-                      : '',
-                })}
+                {m.failed.ran > 0
+                  ? say(
+                      '{fns}: failed in a test after it was carried on {carried} and ran there for {ran}.',
+                      {
+                        fns: list(m.failed.fns, 8),
+                        carried: short(m.failed.carried),
+                        ran: durationWords(m.failed.ran),
+                      },
+                    )
+                  : say('{fns}: failed in a test after it was carried on {carried}.', {
+                      fns: list(m.failed.fns, 8),
+                      carried: short(m.failed.carried),
+                    })}
               </strong>
             )}
             {m.retest && m.retest.length > 0

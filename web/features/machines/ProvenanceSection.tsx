@@ -183,9 +183,9 @@ function Chain({ arrival }: { arrival: ArrivalView }) {
         <li className="grid grid-cols-[9rem_1fr] gap-4 py-1.5 max-sm:grid-cols-1">
           <span className="num">{short(arrival.registeredAt)}</span>
           <span>
-            {say('came in{more}', {
-              more: arrival.source?.from ? say(', from {from}', { from: arrival.source.from }) : '',
-            })}
+            {arrival.source?.from
+              ? say('came in, from {from}', { from: arrival.source.from })
+              : say('came in')}
           </span>
         </li>
       </ol>

@@ -129,10 +129,9 @@ function Loans({ view }: { view: MachineView }) {
             <span className={`num text-13 text-right ${l.closed ? 'text-quiet' : 'text-steel font-bold'}`}>
               {l.closed
                 ? `${short(l.since)} – ${short(l.closed)}`
-                : say('since {since}{more}', {
-                    since: short(l.since),
-                    more: l.due ? say(', due {due}', { due: short(l.due) }) : '',
-                  })}
+                : l.due
+                  ? say('since {since}, due {due}', { since: short(l.since), due: short(l.due) })
+                  : say('since {since}', { since: short(l.since) })}
             </span>
           </li>
         ))}

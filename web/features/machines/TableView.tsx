@@ -126,14 +126,12 @@ function Outcome({ answer, busy, onStore }: { answer: TableAnswer; busy: boolean
     return (
       <section className="bg-sheet rounded-sm p-5" role="status">
         <p className="text-18 mb-3">
-          {say('{added} taken in{more}.', {
-            added: capital(count(answer.added, 'machine')),
-            more: answer.alreadyHere
-              ? say('; {alreadyHere} were here already and stay as they are', {
-                  alreadyHere: count(answer.alreadyHere, 'row'),
-                })
-              : '',
-          })}
+          {answer.alreadyHere
+            ? say('{added} taken in; {alreadyHere} were here already and stay as they are.', {
+                added: capital(count(answer.added, 'machine')),
+                alreadyHere: count(answer.alreadyHere, 'row'),
+              })
+            : say('{added} taken in.', { added: capital(count(answer.added, 'machine')) })}
         </p>
         <Link className="act" to="/collection?sort=came+in">
           {say('See them in the collection')}

@@ -52,16 +52,25 @@ export function View() {
                 'No examined position is recorded as empty or holding a bad part. For one of them, open Parts and choose “What could replace it”.',
               )
             : choice
-              ? say(
-                  '{served} of {needs} can be served, at {number} points. {candidates} parts were looked at{more}.',
-                  {
-                    served: choice.served,
-                    needs: count(data.needs.length, 'need'),
-                    number: Number(choice.cost.toFixed(1)),
-                    candidates: data.candidates.length,
-                    more: data.more ? say('; there are more, the likeliest came first') : '',
-                  },
-                )
+              ? data.more
+                ? say(
+                    '{served} of {needs} can be served, at {number} points. {candidates} parts were looked at; there are more, the likeliest came first.',
+                    {
+                      served: choice.served,
+                      needs: count(data.needs.length, 'need'),
+                      number: Number(choice.cost.toFixed(1)),
+                      candidates: data.candidates.length,
+                    },
+                  )
+                : say(
+                    '{served} of {needs} can be served, at {number} points. {candidates} parts were looked at.',
+                    {
+                      served: choice.served,
+                      needs: count(data.needs.length, 'need'),
+                      number: Number(choice.cost.toFixed(1)),
+                      candidates: data.candidates.length,
+                    },
+                  )
               : working
                 ? say('Choosing …')
                 : ''}

@@ -36,10 +36,9 @@ const lifeWords = (row: LotLifeRow): string => {
     case 'moved':
       return say('{n} from {from} to {to}', { n: row.n ?? 0, from: row.from ?? '', to: row.to ?? '' })
     case 'taken':
-      return say('one taken from {from}{more}', {
-        from: row.from ?? '',
-        more: row.to ? say(', for {to}', { to: row.to }) : '',
-      })
+      return row.to
+        ? say('one taken from {from}, for {to}', { from: row.from ?? '', to: row.to })
+        : say('one taken from {from}', { from: row.from ?? '' })
     case 'kept':
       return say('{n} kept for {to}', { n: row.n ?? 1, to: row.to ?? say('a machine') })
     case 'let go':
@@ -148,7 +147,7 @@ function LotCount({ lot }: { lot: LotAnswer }) {
   return (
     <p className="text-18 mb-2">
       <strong className={lot.below ? 'text-copper' : ''}>
-        {say('{more}{here} here', { more: lot.about ? say('About ') : '', here: lot.here })}
+        {lot.about ? say('About {here} here', { here: lot.here }) : say('{here} here', { here: lot.here })}
       </strong>
       {lot.promised > 0 &&
         say(', {promised} of them kept, {free} free', { promised: lot.promised, free: lot.free })}
@@ -161,14 +160,13 @@ function LotCount({ lot }: { lot: LotAnswer }) {
         </span>
       )}
       <span className="text-quiet">
-        {say(' Got {got}, used {used}{more}.', {
-          got: lot.got,
-          used: lot.used,
-          more:
-            lot.taken > 0
-              ? say(', {taken} of those as parts with a name of their own', { taken: lot.taken })
-              : '',
-        })}
+        {lot.taken > 0
+          ? say(' Got {got}, used {used}, {taken} of those as parts with a name of their own.', {
+              got: lot.got,
+              used: lot.used,
+              taken: lot.taken,
+            })
+          : say(' Got {got}, used {used}.', { got: lot.got, used: lot.used })}
       </span>
     </p>
   )

@@ -20,7 +20,11 @@ export const ratedWords = (attributes: Readonly<Record<string, string>>): string
 const heapWords = (lot: LotRow): string =>
   lot.places
     .filter((p) => p.lies && p.n !== 0)
-    .map((p) => say('{more}{n} in {label}', { more: p.about ? say('about ') : '', n: p.n, label: p.label }))
+    .map((p) =>
+      p.about
+        ? say('about {n} in {label}', { n: p.n, label: p.label })
+        : say('{n} in {label}', { n: p.n, label: p.label }),
+    )
     .join('; ')
 
 const columns: readonly TableColumn<LotRow>[] = [
@@ -122,10 +126,9 @@ export function View() {
               lots: count(data.lots.length, 'lot'),
               more: low.length ? say(' {low} to buy again.', { low: count(low.length, 'lot') }) : '',
               more2: below.length
-                ? say(' {below} below zero: count {more}.', {
-                    below: count(below.length, 'lot'),
-                    more: below.length === 1 ? say('it') : say('them'),
-                  })
+                ? below.length === 1
+                  ? say(' {below} below zero: count it.', { below: count(below.length, 'lot') })
+                  : say(' {below} below zero: count them.', { below: count(below.length, 'lot') })
                 : '',
             })}
       </PartsHead>

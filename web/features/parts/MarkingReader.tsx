@@ -28,11 +28,10 @@ export function readMarking(text: string): readonly { readonly words: string; re
       : ''
     return [
       {
-        words: say('{farad}{band} on a {more}', {
-          farad: faradWords(read.value, unit),
-          band,
-          more: unit === 'F' ? say('capacitor') : say('resistor'),
-        }),
+        words:
+          unit === 'F'
+            ? say('{farad}{band} on a capacitor', { farad: faradWords(read.value, unit), band })
+            : say('{farad}{band} on a resistor', { farad: faradWords(read.value, unit), band }),
         value: faradWords(read.value, unit),
       },
     ]

@@ -201,12 +201,18 @@ function useOffer({
     const part = candidate.lot ? newPart : candidate.part
     if (await send(bodies.map((body) => ({ body, episode: answer.machine.openEpisode }))))
       onTaken({
-        words: say('{label}, from {placeLabel}, went into {designator}{more}.', {
-          label: candidate.label,
-          placeLabel: candidate.placeLabel,
-          designator: need.position.designator,
-          more: need.occupant ? say('; {label} that was there came out', { label: need.occupant.label }) : '',
-        }),
+        words: need.occupant
+          ? say('{label}, from {placeLabel}, went into {designator}; {label2} that was there came out.', {
+              label: candidate.label,
+              placeLabel: candidate.placeLabel,
+              designator: need.position.designator,
+              label2: need.occupant.label,
+            })
+          : say('{label}, from {placeLabel}, went into {designator}.', {
+              label: candidate.label,
+              placeLabel: candidate.placeLabel,
+              designator: need.position.designator,
+            }),
         parts: [part, ...(need.occupant ? [need.occupant.part] : [])],
       })
   }
@@ -297,14 +303,18 @@ function TakeStep({
   return (
     <div role="group" aria-label={say('What will be written')} className="col-span-full">
       <p>
-        {say('{label}: from {placeLabel}, into {designator}. {more}', {
-          label: candidate.label,
-          placeLabel: candidate.placeLabel,
-          designator: need.position.designator,
-          more: need.occupant
-            ? say('{label} comes out by the same act.', { label: need.occupant.label })
-            : '',
-        })}
+        {need.occupant
+          ? say('{label}: from {placeLabel}, into {designator}. {label2} comes out by the same act.', {
+              label: candidate.label,
+              placeLabel: candidate.placeLabel,
+              designator: need.position.designator,
+              label2: need.occupant.label,
+            })
+          : say('{label}: from {placeLabel}, into {designator}. ', {
+              label: candidate.label,
+              placeLabel: candidate.placeLabel,
+              designator: need.position.designator,
+            })}
       </p>
       <FormCautions
         machines={[need.machine, ...(candidate.donor ? [candidate.donor.machine] : [])]}

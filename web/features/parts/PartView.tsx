@@ -69,10 +69,9 @@ function WhereItIs({ part }: { part: PartLife }) {
       {part.loan && (
         <strong className="text-steel">
           {' '}
-          {say('on loan, home is {home}{more}', {
-            home: part.loan.home,
-            more: part.loan.due ? say(', due {due}', { due: short(part.loan.due) }) : '',
-          })}
+          {part.loan.due
+            ? say('on loan, home is {home}, due {due}', { home: part.loan.home, due: short(part.loan.due) })
+            : say('on loan, home is {home}', { home: part.loan.home })}
         </strong>
       )}
     </p>

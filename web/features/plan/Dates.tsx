@@ -79,7 +79,9 @@ function DateRow({
       {wantedWords(wanted)}:{' '}
       <span className={warn ? 'text-copper font-bold' : ''}>
         {whole
-          ? say('ready {when}{more}', { when: names.when(end), more: late ? say(', too late') : '' })
+          ? late
+            ? say('ready {when}, too late', { when: names.when(end) })
+            : say('ready {when}', { when: names.when(end) })
           : say('not all of it finds room in these evenings')}
         {chance === undefined
           ? searching

@@ -37,10 +37,9 @@ export function EveningSheet({
         <h2>{say('Who does what')}</h2>
         {told && (
           <span className="text-13 text-quiet font-normal">
-            {say('told {at}{more}', {
-              at: short(told.at),
-              more: told.by ? say(' by {nameIndata}', { nameIndata: nameIn(data)(told.by) }) : '',
-            })}
+            {told.by
+              ? say('told {at} by {nameIndata}', { at: short(told.at), nameIndata: nameIn(data)(told.by) })
+              : say('told {at}', { at: short(told.at) })}
           </span>
         )}
       </div>

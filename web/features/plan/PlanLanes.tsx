@@ -64,10 +64,13 @@ export function PlanLanes({
           ))}
         </div>
         <span className="text-13 text-quiet">
-          {say(
-            'Solid: hands. Dashed: goes on by itself. Shaded: sun{more}. Choose a step to see why it is then.',
-            { more: data.sunKnown ? '' : say(' (not reckoned: nobody said where the house is)') },
-          )}
+          {data.sunKnown
+            ? say(
+                'Solid: hands. Dashed: goes on by itself. Shaded: sun. Choose a step to see why it is then.',
+              )
+            : say(
+                'Solid: hands. Dashed: goes on by itself. Shaded: sun (not reckoned: nobody said where the house is). Choose a step to see why it is then.',
+              )}
         </span>
       </div>
       <Lanes
@@ -111,16 +114,16 @@ function PlanSaid({
     <p className="font-display text-18 font-semibold">
       {placed === 0
         ? say('Nothing finds room in these evenings.')
-        : say('{placed} on {evenings}{more}.', {
-            placed: count(placed, 'step'),
-            evenings: count(evenings, 'evening'),
-            more:
-              placed < from.steps.length
-                ? say('; {steps} not in these evenings', {
-                    steps: count(from.steps.length - placed, 'step'),
-                  })
-                : '',
-          })}{' '}
+        : placed < from.steps.length
+          ? say('{placed} on {evenings}; {steps} not in these evenings.', {
+              placed: count(placed, 'step'),
+              evenings: count(evenings, 'evening'),
+              steps: count(from.steps.length - placed, 'step'),
+            })
+          : say('{placed} on {evenings}.', {
+              placed: count(placed, 'step'),
+              evenings: count(evenings, 'evening'),
+            })}{' '}
       <span className="font-text text-15 text-quiet font-normal" role="status">
         {looking[search.state]}
       </span>

@@ -138,17 +138,19 @@ function Sale({ minutes }: { minutes: number }) {
       </div>
       {asked && !wrong && (
         <p>
-          {say('It leaves {left}; currencies are not added to each other. {more}', {
-            left: list(left.map(moneyWords)),
-            more:
-              own && minutes > 0
-                ? say('For {minutes} of hands that is {x} an hour{more}.', {
-                    minutes: durationWords(minutes),
-                    x: moneyWords({ ...own, minor: Math.round(own.minor / (minutes / 60)) }),
-                    more: left.length > 1 ? say(', the other currency apart') : '',
-                  })
-                : '',
-          })}
+          {own && minutes > 0
+            ? say(
+                'It leaves {left}; currencies are not added to each other. For {minutes} of hands that is {x} an hour{more}.',
+                {
+                  left: list(left.map(moneyWords)),
+                  minutes: durationWords(minutes),
+                  x: moneyWords({ ...own, minor: Math.round(own.minor / (minutes / 60)) }),
+                  more: left.length > 1 ? say(', the other currency apart') : '',
+                },
+              )
+            : say('It leaves {left}; currencies are not added to each other. ', {
+                left: list(left.map(moneyWords)),
+              })}
         </p>
       )}
     </div>

@@ -93,16 +93,15 @@ function Asked({ asked }: { asked: readonly AskedCase[] }) {
             <span className="min-w-0 flex-1">
               <strong>{a.case.title}</strong>
               <span className="text-quiet block">
-                {say(
-                  '{by} asked for it on {at}{more}. They see the day on which you did it and how many acts were unsafe; all else is yours.',
-                  {
-                    by: a.by,
-                    at: short(a.at),
-                    more: a.authority
-                      ? say(', before you may {authority}', { authority: authorityWords(a.authority) })
-                      : '',
-                  },
-                )}
+                {a.authority
+                  ? say(
+                      '{by} asked for it on {at}, before you may {authority}. They see the day on which you did it and how many acts were unsafe; all else is yours.',
+                      { by: a.by, at: short(a.at), authority: authorityWords(a.authority) },
+                    )
+                  : say(
+                      '{by} asked for it on {at}. They see the day on which you did it and how many acts were unsafe; all else is yours.',
+                      { by: a.by, at: short(a.at) },
+                    )}
               </span>
             </span>
             <MainButton onClick={() => void beginRun(me, a.case, a.id).then((to) => navigate(to))}>

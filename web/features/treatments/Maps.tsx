@@ -24,14 +24,15 @@ export function Maps({ zone }: { zone: ZoneYellow }) {
         ))}
       </div>
       <figcaption className="text-quiet">
-        {say(
-          'Where it is yellower, the darker: b* from {low} to {high}, the same scale {more}. Crossed cells could not be judged.',
-          {
-            low: low.toFixed(1),
-            high: high.toFixed(1),
-            more: shown.length > 1 ? say('in both') : say('throughout'),
-          },
-        )}
+        {shown.length > 1
+          ? say(
+              'Where it is yellower, the darker: b* from {low} to {high}, the same scale in both. Crossed cells could not be judged.',
+              { low: low.toFixed(1), high: high.toFixed(1) },
+            )
+          : say(
+              'Where it is yellower, the darker: b* from {low} to {high}, the same scale throughout. Crossed cells could not be judged.',
+              { low: low.toFixed(1), high: high.toFixed(1) },
+            )}
       </figcaption>
     </figure>
   )
@@ -48,12 +49,15 @@ function Map({ colour, low, high }: { colour: ReadColour; low: number; high: num
       shapeRendering="crispEdges"
       style={{ background: 'var(--photo)' }}
       role="img"
-      aria-label={say('b* in {across} by {down} cells{more}', {
-        across: cells.across,
-        down: cells.down,
-        more:
-          colour.spread === undefined ? '' : say(', spread {spread}', { spread: colour.spread.toFixed(1) }),
-      })}
+      aria-label={
+        colour.spread === undefined
+          ? say('b* in {across} by {down} cells', { across: cells.across, down: cells.down })
+          : say('b* in {across} by {down} cells, spread {spread}', {
+              across: cells.across,
+              down: cells.down,
+              spread: colour.spread.toFixed(1),
+            })
+      }
     >
       {cells.b.map((b, i) => {
         const [x, y] = [i % cells.across, Math.floor(i / cells.across)]

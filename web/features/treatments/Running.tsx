@@ -48,11 +48,13 @@ export function Running({ course, onEnd }: { course: Course; onEnd: () => void }
       <p>{courseWords(course)}</p>
       {course.early.map((e) => (
         <p key={e.on}>
-          {say('{on} came out after {minutes}{more}.', {
-            on: capital(e.on),
-            minutes: durationWords(e.minutes),
-            more: doseWords(e) ? say(', with {dose}', { dose: doseWords(e) }) : '',
-          })}
+          {doseWords(e)
+            ? say('{on} came out after {minutes}, with {dose}.', {
+                on: capital(e.on),
+                minutes: durationWords(e.minutes),
+                dose: doseWords(e),
+              })
+            : say('{on} came out after {minutes}.', { on: capital(e.on), minutes: durationWords(e.minutes) })}
         </p>
       ))}
       {last && (

@@ -136,10 +136,9 @@ function CardFigures({
   return (
     <p className="text-quiet text-13 mt-1">
       {recipe.school &&
-        say('{more} for {key}. ', {
-          more: method.schoolInForce ? say('The house’s way') : say('Not the house’s way'),
-          key: recipe.school.key,
-        })}
+        (method.schoolInForce
+          ? say('The house’s way for {key}. ', { key: recipe.school.key })
+          : say('Not the house’s way for {key}. ', { key: recipe.school.key }))}
       {say('{more}{more2}. Version {version}, {at}{more3}.', {
         more: method.uses
           ? say('Followed {uses}', { uses: count(method.uses, 'time') })

@@ -17,10 +17,12 @@ export function ReadRecord() {
     try {
       const answer = await post('/records', JSON.parse(await file.text()) as unknown)
       setSaid(
-        say('{added} entries read{more}.', {
-          added: answer.added,
-          more: answer.present ? say(', {present} were here already', { present: answer.present }) : '',
-        }),
+        answer.present
+          ? say('{added} entries read, {present} were here already.', {
+              added: answer.added,
+              present: answer.present,
+            })
+          : say('{added} entries read.', { added: answer.added }),
       )
       await client.invalidateQueries()
     } catch (failure) {

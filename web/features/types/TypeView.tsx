@@ -115,13 +115,16 @@ function SheetHead({
         </h1>
         <p className="text-quiet">
           {answer
-            ? say('Version {version}, {at}{more}. Every machine of this type reads it.', {
-                version: answer.version,
-                at: short(answer.history.at(-1)?.at ?? ''),
-                more: answer.history.at(-1)?.by
-                  ? say(' by {by}', { by: answer.history.at(-1)?.by ?? '' })
-                  : '',
-              })
+            ? answer.history.at(-1)?.by
+              ? say('Version {version}, {at} by {by}. Every machine of this type reads it.', {
+                  version: answer.version,
+                  at: short(answer.history.at(-1)?.at ?? ''),
+                  by: answer.history.at(-1)?.by ?? '',
+                })
+              : say('Version {version}, {at}. Every machine of this type reads it.', {
+                  version: answer.version,
+                  at: short(answer.history.at(-1)?.at ?? ''),
+                })
             : say(
                 'What every machine of this model can do, where its positions are, what is dangerous in it.',
               )}
