@@ -47,7 +47,7 @@ const columns: readonly TableColumn<HouseNeed>[] = [
     head: say('Why'),
     by: (n) => needWhy[n.why],
     look: (n) => (n.why === 'out for now' ? 'text-quiet' : n.position.essential ? 'text-copper' : ''),
-    cell: (n) => `${needWhy[n.why]}${n.position.essential ? ', essential' : ''}`,
+    cell: (n) => (n.position.essential ? say('{why}, essential', { why: needWhy[n.why] }) : needWhy[n.why]),
   },
   {
     key: 'kept',

@@ -15,14 +15,14 @@ import { fromForm, type SheetForm } from './form.ts'
 
 const sortTitle: Readonly<Record<SheetTold['read'][number]['sort'], string>> = {
   function: 'function',
-  position: 'position',
-  point: 'test point',
-  zone: 'zone',
-  hazard: 'hazard',
-  'weak part': 'weak part',
-  'way in': 'way in',
-  depends: 'needs',
-  essential: 'essential',
+  position: say('position'),
+  point: say('test point'),
+  zone: say('zone'),
+  hazard: say('hazard'),
+  'weak part': say('weak part'),
+  'way in': say('way in'),
+  depends: say('needs'),
+  essential: say('essential'),
 }
 
 /** A sheet file that this product wrote, or lines. A broken file is told as an error. */
