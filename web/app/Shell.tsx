@@ -1,7 +1,7 @@
 /** The band is all the chrome. It stands around every view of a signed-in person; without one, the sign-in page. */
 import { say } from '#api/words/say.ts'
 import { type BandPlace, placesFor, titleOf } from './places.ts'
-import { NavLink, Outlet, useLocation, useNavigate } from 'react-router'
+import { Link, Outlet, useLocation, useNavigate } from 'react-router'
 import { flushSync } from 'react-dom'
 import { useQueryClient } from '@tanstack/react-query'
 import {
@@ -137,13 +137,11 @@ function PlacesNav({ places }: { places: readonly BandPlace[] }) {
       className="flex h-full shrink-0 gap-1 max-sm:gap-0 max-sm:order-last max-sm:h-9 max-sm:w-full"
     >
       {places.map((place) => (
-        <NavLink
+        <Link
           key={place.path}
           to={place.path}
-          end={place.path === '/'}
-          className={({ isActive }) =>
-            `flex h-full items-center gap-1.5 border-b-[3px] px-2.5 max-sm:px-[3px] max-sm:text-13 ${isActive || (place.path === '/collection' && location.pathname.startsWith('/machines')) ? 'border-verdigris font-bold' : 'border-transparent hover:border-line'}`
-          }
+          aria-current={isHere(place.path, location.pathname) ? 'page' : undefined}
+          className={`flex h-full items-center gap-1.5 border-b-[3px] px-2.5 max-sm:px-[3px] max-sm:text-13 ${isHere(place.path, location.pathname) ? 'border-verdigris font-bold' : 'border-transparent hover:border-line'}`}
         >
           <span className="num text-13 text-quiet font-normal max-lg:hidden">{place.digit}</span>
           {place.short ? (
@@ -154,11 +152,17 @@ function PlacesNav({ places }: { places: readonly BandPlace[] }) {
           ) : (
             place.name
           )}
-        </NavLink>
+        </Link>
       ))}
     </nav>
   )
 }
+
+/** A machine’s page is of the collection. */
+const isHere = (place: string, pathname: string): boolean =>
+  pathname === place ||
+  (place !== '/' && pathname.startsWith(`${place}/`)) ||
+  (place === '/collection' && pathname.startsWith('/machines'))
 
 function NotSent({ waiting, refused, onOpen }: { waiting: number; refused: number; onOpen: () => void }) {
   return (

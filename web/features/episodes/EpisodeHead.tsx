@@ -26,7 +26,7 @@ export function EpisodeHead({
           {view.plate.name}
         </HouseLink>
       </h1>
-      <span className="num text-plate-label whitespace-nowrap">{view.plate.number}</span>
+      <span className="num text-plate-label whitespace-nowrap sm:max-lg:hidden">{view.plate.number}</span>
       <span className="text-18 mr-auto ml-2 flex min-w-0 items-center gap-2 font-bold whitespace-nowrap [&_svg]:text-current">
         <StatusMarkOnPlate view={view} />
         <span className="truncate">{statusTitle(view.status)}</span>

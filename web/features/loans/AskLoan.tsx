@@ -164,7 +164,7 @@ type Going = ReturnType<typeof useGoing>
 function WhatFor({ form, number }: { form: UseFormReturn<Asking>; number: string | undefined }) {
   const { me } = useSigned()
   return (
-    <div className="grid grid-cols-3 items-end gap-3 max-md:grid-cols-1">
+    <div className="grid grid-cols-3 items-start gap-3 max-md:grid-cols-1">
       <SelectField
         label={say('What it is')}
         options={loanWays
