@@ -15,7 +15,8 @@ import { Slip, SelectField, PlainButton, TextField, Act, Said } from '#web/ui/Fo
 export const roles = ['steward', 'restorer', 'volunteer', 'guest'] as const
 
 /** Who stands where a person was named whose data is erased. */
-const nobody = say('A person no longer named')
+/** Written into the record: in its language, not in that of the screen. */
+const nobody = 'A person no longer named'
 
 const roleWords = {
   steward: 'provenance, rights, consent',

@@ -1,5 +1,4 @@
 /** The sheet as a form: lists become text separated by commas, absent values become empty text. */
-import { say } from '#api/words/say.ts'
 import { readGrid, writeGrid } from '#core/diagnosis/cells.ts'
 import { readLines, writeLines } from '#core/diagnosis/matrix.ts'
 import { readMemory, writeMemory } from '#core/diagnosis/memory.ts'
@@ -111,20 +110,16 @@ export function readAsks(text: string): { starts?: number; minutes?: number } {
 }
 
 const usualCaution: Readonly<Record<SheetHazard['kind'], string>> = {
-  mains: say(
+  mains:
     'Mains inside: pull the plug and lay it where you can see it, wait, measure. Authorised people, by the local code.',
-  ),
-  'picture tube': say(
+  'picture tube':
     'Treat a picture tube as charged: discharged by procedure, by an authorised person, never alone.',
-  ),
-  'live chassis': say(
-    'The chassis may be live: no earthed probe, an isolating transformer, a licensed person.',
-  ),
-  'lithium cell': say('A lithium cell: no charging of a primary one, no shorts.'),
-  'high voltage': say('High voltage: wait, measure with the probe made for it, a licensed person.'),
-  sharp: say('Sharp edges: gloves.'),
-  heavy: say('Heavy: two people lift.'),
-  toxic: say('May hold toxic substances: gloves, disposed of by the local rule.'),
+  'live chassis': 'The chassis may be live: no earthed probe, an isolating transformer, a licensed person.',
+  'lithium cell': 'A lithium cell: no charging of a primary one, no shorts.',
+  'high voltage': 'High voltage: wait, measure with the probe made for it, a licensed person.',
+  sharp: 'Sharp edges: gloves.',
+  heavy: 'Heavy: two people lift.',
+  toxic: 'May hold toxic substances: gloves, disposed of by the local rule.',
 }
 
 /** "rail 12 V; esr 0.1 ohm": names of several words stand before a colon, "least load: 1 A". */
