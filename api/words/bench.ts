@@ -4,7 +4,7 @@ import type { Body } from '#core/history/bodies/index.ts'
 import type { DiagnosisEnd } from '#core/history/bodies/diagnosis.ts'
 import { precautionTitle } from './checks.ts'
 import { clockWords, durationWords, shortDay } from './dates.ts'
-import { list } from './lists.ts'
+import { list, commas } from './lists.ts'
 import type { EntryNames, EntryWords } from './names.ts'
 
 type BenchBody = Extract<
@@ -79,7 +79,10 @@ export function benchEntry(body: BenchBody, names: EntryNames): EntryWords {
   switch (body.kind) {
     case 'change':
       return plain(
-        `${changeOf(body)}${body.method ? say(', by {label}', { label: label(body.method, 'a house method') }) : ''}`,
+        commas(
+          changeOf(body),
+          body.method && say('by {label}', { label: label(body.method, 'a house method') }),
+        ),
         body.failed
           ? say('did not succeed')
           : body.reach === 'outside'
@@ -167,7 +170,10 @@ export function benchEntry(body: BenchBody, names: EntryNames): EntryWords {
           `${label(body.advice, say('what was supposed'))}: ${became[body.outcome]}${behind(body.words)}`,
         )
       return plain(
-        `${body.sort}${body.about ? say(' about {about}', { about: body.about }) : ''}: ${body.words}${body.basis ? say(', because {basis}', { basis: body.basis }) : ''}`,
+        commas(
+          `${body.sort}${body.about ? say(' about {about}', { about: body.about }) : ''}: ${body.words}`,
+          body.basis && say('because {basis}', { basis: body.basis }),
+        ),
         body.from
           ? say('from {label}', { label: label(body.from, 'somebody') })
           : body.fromWords

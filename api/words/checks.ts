@@ -3,7 +3,7 @@ import { say } from './say.ts'
 import type { Precaution } from '#core/history/bodies/precaution.ts'
 import type { CheckName, CheckReport, RuleAnswer, RuleName } from '#core/work/checks/index.ts'
 import { clockWords } from './dates.ts'
-import { capital, count, list, sentence } from './lists.ts'
+import { capital, count, list, sentence, semicolons } from './lists.ts'
 
 export const checkTitles: Readonly<Record<CheckName, string>> = {
   'as-found': say('As-found check'),
@@ -130,15 +130,17 @@ export function ruleWords(
         }
       return {
         saw: sentence(
-          say('the house asks for {more} before the first change{more2}', {
-            more:
-              depth === 'full'
-                ? say('every function')
-                : depth === 'look'
-                  ? say('a look')
-                  : say('the essential functions'),
-            more2: about ? say('; open: {about}', { about }) : '',
-          }),
+          semicolons(
+            say('the house asks for {more} before the first change', {
+              more:
+                depth === 'full'
+                  ? say('every function')
+                  : depth === 'look'
+                    ? say('a look')
+                    : say('the essential functions'),
+            }),
+            about && say('open: {about}', { about }),
+          ),
         ),
         satisfy: say('Test them now, or say why not.'),
       }

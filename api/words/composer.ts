@@ -7,7 +7,7 @@ import { precautionTitle } from './checks.ts'
 import { benchEffectWords, heed, isBenchEffect, plainEffect, type EffectWords, type When } from './effects.ts'
 import { freelyWords, isFreelyEffect } from './freely.ts'
 import { clockWords, durationWords, shortDay } from './dates.ts'
-import { list } from './lists.ts'
+import { list, commas, semicolons, brackets } from './lists.ts'
 import { isTestEffect, testEffectWords } from './test-effects.ts'
 
 export type { EffectWords }
@@ -105,7 +105,14 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       )
     case 'says health':
       return plainEffect(
-        `${effect.part}: ${effect.health}${effect.ground ? say(', by {ground}', { ground: effect.ground }) : ''}${effect.lacks ? say('; from now on its position is among what the machine lacks, and donors are sought for it') : ''}`,
+        semicolons(
+          commas(
+            `${effect.part}: ${effect.health}`,
+            effect.ground && say('by {ground}', { ground: effect.ground }),
+          ),
+          effect.lacks &&
+            say('from now on its position is among what the machine lacks, and donors are sought for it'),
+        ),
       )
     case 'wants a ground':
       return heed(
@@ -204,10 +211,7 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
             more: effect.what.length ? ` (${effect.what.join(', ')})` : '',
             needs: effect.needs,
           })
-        : say('by {name}{more}', {
-            name: effect.name,
-            more: effect.what.length ? ` (${effect.what.join(', ')})` : '',
-          })
+        : brackets(say('by {name}', { name: effect.name }), effect.what.length && effect.what.join(', '))
       return effect.caution || effect.needs ? heed(`${words}. ${effect.caution}`) : plainEffect(words)
     }
     case 'warns of material':

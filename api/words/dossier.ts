@@ -8,7 +8,7 @@ import type { FunctionRow, MachineView } from '#core/views/machine-shape.ts'
 import type { PositionRow } from '#core/views/machine-parts.ts'
 import { edtfWords, gapWords, gradeSoFar } from './condition.ts'
 import { dayWords } from './dates.ts'
-import { capital, count, list } from './lists.ts'
+import { capital, count, list, commas, semicolons, colon } from './lists.ts'
 import { coverageSentence, statusSentence, statusTitle, type When } from './status.ts'
 import { standingSentence } from './standing.ts'
 import { todoItem, todoTitle } from './todo.ts'
@@ -39,7 +39,7 @@ function originOf(
   if (content === 'unknown part') return [say('{name}: holds an unidentified part', { name })]
   if (part && !part.own)
     return [
-      `${name}: ${part.label}${part.from ? say(', from {from}', { from: part.from }) : part.origin ? `, ${part.origin}` : ''}${part.since ? say(', since {day}', { day: day(part.since) }) : ''}${done}`,
+      `${commas(`${name}: ${part.label}`, part.from ? say('from {from}', { from: part.from }) : part.origin, part.since && say('since {day}', { day: day(part.since) }))}${done}`,
     ]
   if (part?.origin && part.origin !== 'factory' && part.origin !== 'unknown')
     return [`${name}: ${part.origin}${done}`]
@@ -59,7 +59,7 @@ export function dossierSections(
       title: say('State'),
       lines: [
         `${statusTitle(view.status)}. ${statusSentence(view.status, when)}`.trim(),
-        `${capital(coverageSentence(view.status.coverage))}${view.status.oldestProof ? say('; oldest proof {day}', { day: day(view.status.oldestProof) }) : say('; no proof yet')}.`,
+        `${semicolons(capital(coverageSentence(view.status.coverage)), view.status.oldestProof ? say('oldest proof {day}', { day: day(view.status.oldestProof) }) : say('no proof yet'))}.`,
         say('Condition: {gradeSoFar}.', {
           gradeSoFar: gradeSoFar(view.condition.grade, view.condition.looked, view.condition.of),
         }),
@@ -71,15 +71,11 @@ export function dossierSections(
         ...(view.source
           ? [
               view.source.from
-                ? say('How it came: {how}, from {from}{more2}', {
-                    how: view.source.how,
-                    more2: view.source.words ? `: ${view.source.words}` : '',
-                    from: view.source.from,
-                  })
-                : say('How it came: {how}{more2}', {
-                    how: view.source.how,
-                    more2: view.source.words ? `: ${view.source.words}` : '',
-                  }),
+                ? colon(
+                    say('How it came: {how}, from {from}', { how: view.source.how, from: view.source.from }),
+                    view.source.words,
+                  )
+                : colon(say('How it came: {how}', { how: view.source.how }), view.source.words),
             ]
           : []),
         ...(arrival?.chain.rows ?? []).map((row) =>
@@ -166,9 +162,11 @@ export function dossierSections(
     {
       title: say('Left to do'),
       lines: view.todo.flatMap((t) =>
-        t.items.map(
-          (item) =>
-            `${todoTitle(t.act, 1)}: ${todoItem(t.act, item)}${item.due ? say(', due {day}', { day: day(item.due) }) : ''}`,
+        t.items.map((item) =>
+          commas(
+            `${todoTitle(t.act, 1)}: ${todoItem(t.act, item)}`,
+            item.due && say('due {day}', { day: day(item.due) }),
+          ),
         ),
       ),
     },

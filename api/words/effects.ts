@@ -6,7 +6,7 @@ import { checkTitles } from './checks.ts'
 import { ruleTitle } from './rules.ts'
 import { onsetWords } from './bench.ts'
 import { clockWords, shortDay } from './dates.ts'
-import { list, sentence } from './lists.ts'
+import { list, sentence, commas, semicolons, colon, brackets } from './lists.ts'
 
 export interface When {
   readonly now: string
@@ -99,7 +99,7 @@ export function authoritySentence({
 
 function fastened(effect: Extract<Effect, { does: 'fastens' }>): EffectWords {
   const { way, count, size, left, cup, sizeKnown } = effect
-  const what = `${count} ${size}${sizeKnown ? say(' (the size known of it)') : ''}`
+  const what = brackets(`${count} ${size}`, sizeKnown && say('the size known of it'))
   switch (way) {
     case 'loosened':
       return plainEffect(say('{what} loosened, still in', { what }))
@@ -113,7 +113,10 @@ function fastened(effect: Extract<Effect, { does: 'fastens' }>): EffectWords {
       return left < 0
         ? heed(say('{what} on: that is {x} more than came off', { what, x: -left }))
         : plainEffect(
-            `${what} ${way}; ${left === 0 ? say('then none is left over') : left === 1 ? say('then {left} is off', { left }) : say('then {left} are off', { left })}${cup ? say('; {cup}, as before', { cup }) : ''}`,
+            semicolons(
+              `${what} ${way}; ${left === 0 ? say('then none is left over') : left === 1 ? say('then {left} is off', { left }) : say('then {left} are off', { left })}`,
+              cup && say('{cup}, as before', { cup }),
+            ),
           )
   }
 }
@@ -131,11 +134,13 @@ export function benchEffectWords(effect: BenchEffect, { now, zone }: When): Effe
       )
     case 'comes too early':
       return heed(
-        say('by the sheet {first} goes in before {what}, and is still off{more}', {
-          first: effect.first,
-          what: effect.what,
-          more: effect.why ? `: ${effect.why}` : '',
-        }),
+        colon(
+          say('by the sheet {first} goes in before {what}, and is still off', {
+            first: effect.first,
+            what: effect.what,
+          }),
+          effect.why,
+        ),
       )
     case 'leaves house rule':
       return heed(
@@ -174,13 +179,13 @@ export function benchEffectWords(effect: BenchEffect, { now, zone }: When): Effe
       )
     case 'puts off':
       return plainEffect(
-        say('left for later: {task}{more}{more2}', {
-          task: effect.task,
-          more: effect.reason ? say(', because {reason}', { reason: effect.reason }) : '',
-          more2: effect.until
-            ? say('; not before {until}', { until: shortDay(effect.until, now, zone) })
-            : '',
-        }),
+        semicolons(
+          commas(
+            say('left for later: {task}', { task: effect.task }),
+            effect.reason && say('because {reason}', { reason: effect.reason }),
+          ),
+          effect.until && say('not before {until}', { until: shortDay(effect.until, now, zone) }),
+        ),
       )
     case 'ends task':
       return plainEffect(`${effect.way}: ${effect.words}`)
@@ -200,7 +205,7 @@ export function benchEffectWords(effect: BenchEffect, { now, zone }: When): Effe
       )
     case 'supposes':
       return plainEffect(
-        `${effect.sort}${effect.from ? say(' from {from}', { from: effect.from }) : ''}${effect.about ? say(', about {about}', { about: effect.about }) : ''}: ${effect.words}`,
+        `${commas(`${effect.sort}${effect.from ? say(' from {from}', { from: effect.from }) : ''}`, effect.about && say('about {about}', { about: effect.about }))}: ${effect.words}`,
       )
     case 'ends advice':
       return plainEffect(`“${effect.words}”: ${effect.outcome}`)

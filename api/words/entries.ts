@@ -4,7 +4,7 @@ import { say } from './say.ts'
 import { spanWords } from './points.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { EntryNames, EntryWords } from './names.ts'
-import { list } from './lists.ts'
+import { list, commas, semicolons, colon } from './lists.ts'
 import { loanEntry } from './loans.ts'
 import { colourEntry } from './colours.ts'
 import { treatmentEntry } from './treatments.ts'
@@ -25,7 +25,10 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
         ? say(' with {gear}', { gear: list(body.gear.map((g) => label(g, 'test gear'))) })
         : ''
       const depth = body.depth === 'full' ? '' : `, ${body.depth}`
-      const extra = `${depth}${body.condition ? say(', when {condition}', { condition: body.condition }) : ''}${gear}${body.notExercised ? say('; not exercised: {notExercised}', { notExercised: body.notExercised }) : ''}`
+      const extra = semicolons(
+        `${commas(depth, body.condition && say('when {condition}', { condition: body.condition }))}${gear}`,
+        body.notExercised && say('not exercised: {notExercised}', { notExercised: body.notExercised }),
+      )
       const found = body.asFound ? say('as found: ') : ''
       if (first?.cells && body.results.length === 1) {
         const { pass, fail, stood, untried } = first.cells
@@ -127,16 +130,11 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
             : say('outside {span}', { span: spanWords(low, high, body.read.unit) })
           : ''
       return {
-        what: say('read {point} {asWritten}{more}{more2}', {
-          point: body.point,
-          asWritten: body.read.asWritten,
-          more: body.load
-            ? body.load === 'none'
-              ? say(', no load')
-              : say(', load {load}', { load: body.load })
-            : '',
-          more2: body.instrument ? `, ${body.instrument}` : '',
-        }),
+        what: commas(
+          say('read {point} {asWritten}', { point: body.point, asWritten: body.read.asWritten }),
+          body.load && (body.load === 'none' ? say('no load') : say('load {load}', { load: body.load })),
+          body.instrument,
+        ),
         result: inside,
         proof: true,
       }
@@ -158,15 +156,14 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     case 'photo':
       return plain(
         body.of
-          ? say('photograph of {more}{more2}{more3}', {
-              more2: body.zone ? `, ${body.zone}` : '',
-              more3: body.words ? `: ${body.words}` : '',
-              more: body.of === 'other' ? say('something') : body.of,
-            })
-          : say('photograph{more2}{more3}', {
-              more2: body.zone ? `, ${body.zone}` : '',
-              more3: body.words ? `: ${body.words}` : '',
-            }),
+          ? colon(
+              commas(
+                say('photograph of {more}', { more: body.of === 'other' ? say('something') : body.of }),
+                body.zone,
+              ),
+              body.words,
+            )
+          : colon(commas(say('photograph'), body.zone), body.words),
       )
     case 'finding':
     case 'survey':
@@ -194,7 +191,7 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
                 more: body.lie ? `; ${body.lie}` : '',
                 next: body.next,
               })
-            : say('stopped for today{more}', { more: body.lie ? `; ${body.lie}` : '' }),
+            : semicolons(say('stopped for today'), body.lie),
           body.unplugged === undefined ? '' : body.unplugged ? say('unplugged') : say('not unplugged'),
         )
       if (body.what === 'resumed') return plain(say('came back to it'))
@@ -257,37 +254,43 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     case 'part':
       if (body.what === 'content')
         return plain(
-          say('{position} found {more}{more2}{more3}', {
-            position: body.place.position ?? say('position'),
-            more: body.content === 'empty' ? say('empty') : say('with an unknown part'),
-            more2: body.beforeItCame ? say(', so before it came') : '',
-            more3: body.words ? `: ${body.words}` : '',
-          }),
+          colon(
+            commas(
+              say('{position} found {more}', {
+                position: body.place.position ?? say('position'),
+                more: body.content === 'empty' ? say('empty') : say('with an unknown part'),
+              }),
+              body.beforeItCame && say('so before it came'),
+            ),
+            body.words,
+          ),
         )
       if (body.what === 'health')
         return plain(
-          `${label(body.part, 'part')}: ${body.health}${body.ground ? say(', by {ground}', { ground: body.ground }) : ''}`,
+          commas(
+            `${label(body.part, 'part')}: ${body.health}`,
+            body.ground && say('by {ground}', { ground: body.ground }),
+          ),
           body.because ?? '',
         )
       if (body.outOf)
         return plain(
-          say('one out of {label}{more}', {
-            label: label(body.outOf.lot, 'a lot'),
-            more: body.place ? `, ${placeWords(body.place, names)}` : '',
-          }),
+          commas(
+            say('one out of {label}', { label: label(body.outOf.lot, 'a lot') }),
+            body.place && placeWords(body.place, names),
+          ),
           body.tag ?? '',
         )
       return plain(
-        say('identified {label}{more}{more2}', {
-          label: label(body.part, 'part'),
-          more:
-            body.origin && body.origin !== 'unknown'
-              ? `, ${body.origin === 'factory' ? say('factory-fitted') : body.origin}`
+        commas(
+          say('identified {label}', { label: label(body.part, 'part') }),
+          body.origin && body.origin !== 'unknown'
+            ? body.origin === 'factory'
+              ? say('factory-fitted')
               : body.origin
-                ? say(', who fitted it is not known')
-                : '',
-          more2: body.marking ? say(', marked {marking}', { marking: body.marking }) : '',
-        }),
+            : body.origin && say('who fitted it is not known'),
+          body.marking && say('marked {marking}', { marking: body.marking }),
+        ),
         body.tag ?? '',
       )
     case 'custody':
@@ -311,8 +314,8 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     case 'settle':
       return plain(
         body.outcome === 'happened'
-          ? say('settled: it happened{more2}', { more2: body.words ? `, ${body.words}` : '' })
-          : say('settled: it did not happen{more2}', { more2: body.words ? `, ${body.words}` : '' }),
+          ? commas(say('settled: it happened'), body.words)
+          : commas(say('settled: it did not happen'), body.words),
       )
     case 'lot':
     case 'count':

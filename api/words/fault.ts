@@ -6,7 +6,7 @@ import { checkTitles } from './checks.ts'
 import { ruleTitle } from './rules.ts'
 import { dayWords } from './dates.ts'
 import type { When } from './status.ts'
-import { anyOf, capital, count, list } from './lists.ts'
+import { anyOf, capital, count, list, colon } from './lists.ts'
 
 /** Shares are told in steps of five, and never as certain. */
 export const shareStep = (share: number): number => Math.min(95, Math.round(share * 20) * 5)
@@ -147,10 +147,7 @@ export function reasonWords(reason: ReasonRow, when: When): string {
     case 'finding':
       return say('{sort} at {place}', { sort: reason.sort, place: reason.place })
     case 'suspected':
-      return say('{by} suspects it{more}', {
-        by: reason.by ?? say('somebody'),
-        more: reason.words ? `: ${reason.words}` : '',
-      })
+      return colon(say('{by} suspects it', { by: reason.by ?? say('somebody') }), reason.words)
     case 'proved good':
       return say('proved good {at}', { at: dayWords(reason.at, when.zone) })
     case 'proved bad':
@@ -282,34 +279,18 @@ export function observationWords(o: ObservationRow): string {
   const times = o.times > 1 ? say(', {times} times', { times: o.times }) : ''
   if (o.is === 'comes and goes')
     return o.goes
-      ? say('{of}{where} comes and goes, failed {k} of {n}{more2}', {
-          of: o.of,
-          where,
-          more2: o.symptom ? `: ${o.symptom}` : '',
-          k: o.goes.k,
-          n: o.goes.n,
-        })
-      : say('{of}{where} comes and goes{more2}', {
-          of: o.of,
-          where,
-          more2: o.symptom ? `: ${o.symptom}` : '',
-        })
+      ? colon(
+          say('{of}{where} comes and goes, failed {k} of {n}', { of: o.of, where, k: o.goes.k, n: o.goes.n }),
+          o.symptom,
+        )
+      : colon(say('{of}{where} comes and goes', { of: o.of, where }), o.symptom)
   if (o.sort === 'reading')
     return o.is === 'pass'
       ? say('{of}{where} read within its band', { of: o.of, where })
-      : say('{of}{where} read outside its band{more}', {
-          of: o.of,
-          where,
-          more: o.symptom ? `: ${o.symptom}` : '',
-        })
+      : colon(say('{of}{where} read outside its band', { of: o.of, where }), o.symptom)
   return o.is === 'pass'
     ? say('{of}{where} passed{times}', { of: o.of, where, times })
-    : say('{of}{where} failed{times}{more}', {
-        of: o.of,
-        where,
-        times,
-        more: o.symptom ? `: ${o.symptom}` : '',
-      })
+    : colon(say('{of}{where} failed{times}', { of: o.of, where, times }), o.symptom)
 }
 
 export const throughWords = (o: ObservationRow): string =>

@@ -5,7 +5,7 @@ import type { Interval } from '#core/quantity/time.ts'
 import { clockWords, durationWords, shortDay } from './dates.ts'
 import { heed, plainEffect, type EffectWords, type When } from './effects.ts'
 import { entryWords } from './entries.ts'
-import { list } from './lists.ts'
+import { list, commas } from './lists.ts'
 
 export type FreelyEffect = Extract<
   Effect,
@@ -53,11 +53,10 @@ export const isFreelyEffect = (effect: Effect): effect is FreelyEffect => Object
 
 const atWords = ({ earliest, latest }: Interval, { now, zone }: When): string =>
   earliest === latest
-    ? say('at {clock}{more}', {
-        clock: clockWords(latest, zone),
-        more:
-          shortDay(latest, now, zone) === shortDay(now, now, zone) ? '' : `, ${shortDay(latest, now, zone)}`,
-      })
+    ? commas(
+        say('at {clock}', { clock: clockWords(latest, zone) }),
+        shortDay(latest, now, zone) !== shortDay(now, now, zone) && shortDay(latest, now, zone),
+      )
     : say('on {earliest}', { earliest: shortDay(earliest ?? latest, now, zone) })
 
 const asked: Readonly<

@@ -2,7 +2,7 @@
 import { say } from './say.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { EntryNames, EntryWords } from './names.ts'
-import { list } from './lists.ts'
+import { list, commas, semicolons, colon } from './lists.ts'
 import { matterWords } from './owners.ts'
 import { placeWords } from './moves.ts'
 import { eveningEntryWords } from './plan.ts'
@@ -82,26 +82,30 @@ export function houseEntry(body: HouseBody, names: EntryNames): EntryWords {
       )
     case 'consent':
       return plain(
-        say('{label} {more} to {more2}{more3}', {
-          label: label(body.by, 'the owner'),
-          more: body.given ? say('agrees') : say('does not agree'),
-          more2:
-            body.to === 'give parts'
-              ? say('give {more}', { more: body.positions ? list(body.positions, 6) : say('parts of it') })
-              : `${body.to}${body.positions ? say(' at {positions}', { positions: list(body.positions, 6) }) : ''}`,
-          more3: body.words ? `: ${body.words}` : '',
-        }),
+        colon(
+          say('{label} {more} to {more2}', {
+            label: label(body.by, 'the owner'),
+            more: body.given ? say('agrees') : say('does not agree'),
+            more2:
+              body.to === 'give parts'
+                ? say('give {more}', { more: body.positions ? list(body.positions, 6) : say('parts of it') })
+                : `${body.to}${body.positions ? say(' at {positions}', { positions: list(body.positions, 6) }) : ''}`,
+          }),
+          body.words,
+        ),
         body.until ? say('until {until}', { until: shortDay(body.until, names.now, names.zone) }) : '',
       )
     case 'method':
       return body.what === 'written'
         ? plain(say('house method: {name}', { name: body.recipe.name }))
         : plain(
-            say('verdict on {label}: {verdict}{more}', {
-              label: label(body.method, 'a house method'),
-              verdict: body.verdict,
-              more: body.words ? `, ${body.words}` : '',
-            }),
+            commas(
+              say('verdict on {label}: {verdict}', {
+                label: label(body.method, 'a house method'),
+                verdict: body.verdict,
+              }),
+              body.words,
+            ),
           )
     case 'evening':
       return plain(eveningEntryWords(body, (id) => label(id, say('somebody'))))
@@ -120,17 +124,18 @@ export function houseEntry(body: HouseBody, names: EntryNames): EntryWords {
       )
       return plain(
         body.by === 'settled'
-          ? say('{position}: settled as {read}{more}', {
-              position: body.position,
-              read: read.join(', '),
-              more: body.words ? `; ${body.words}` : '',
-            })
-          : say('{position}: the {by} says {read}{more}', {
-              position: body.position,
-              by: body.by,
-              read: read.join(', '),
-              more: body.words ? `; ${body.words}` : '',
-            }),
+          ? semicolons(
+              say('{position}: settled as {read}', { position: body.position, read: read.join(', ') }),
+              body.words,
+            )
+          : semicolons(
+              say('{position}: the {by} says {read}', {
+                position: body.position,
+                by: body.by,
+                read: read.join(', '),
+              }),
+              body.words,
+            ),
       )
     }
     case 'baseline':

@@ -8,7 +8,7 @@ import type { HouseMinutes, MinutesFrom, StepOf } from '#core/plan/given.ts'
 import type { Never } from '#core/plan/never.ts'
 import type { Bar } from '#core/plan/why.ts'
 import { dayOnly, durationWords } from './dates.ts'
-import { list } from './lists.ts'
+import { list, commas } from './lists.ts'
 import { todoLine } from './todo.ts'
 
 export const endChoices: readonly { readonly value: End; readonly label: string }[] = [
@@ -59,11 +59,10 @@ export function jobEntryWords(body: BodyOf<'job'>, machine: string): string {
         end: endWords(body.end),
       })
     case 'done':
-      return say('{machine}, done: {sort}{more}', {
-        machine,
-        sort: body.sort,
-        more: body.minutes === undefined ? '' : `, ${durationWords(body.minutes)}`,
-      })
+      return commas(
+        say('{machine}, done: {sort}', { machine, sort: body.sort }),
+        body.minutes !== undefined && durationWords(body.minutes),
+      )
   }
 }
 

@@ -28,6 +28,24 @@ export function count(n: number, one: string, many = `${one}s`): string {
   const form = forms[categories.indexOf(plural.select(n))] ?? forms.at(-1) ?? ''
   return form.replace('{n}', String(n))
 }
+/** What may be said, or not: nothing is said of what is not there. */
+type Said = string | false | 0 | null | undefined
+const apart =
+  (by: string) =>
+  (...said: readonly Said[]): string =>
+    said.filter(Boolean).join(by)
+
+/** Something and what is said of it, each a phrase of its own: “IC31, from drawer 3, for now”. */
+export const commas = apart(', ')
+/** Facts beside one another that may hold commas: “tape, read twice; holds personal data”. */
+export const semicolons = apart('; ')
+/** Sentences after one another. */
+export const paragraph = apart(' ')
+/** Something, and the words that tell it, where there are any: “put away: the lid sticks”. */
+export const colon = apart(': ')
+/** Something, and what explains it: “keys (71)”. */
+export const brackets = (what: string, within: Said): string => (within ? `${what} (${within})` : what)
+
 /** "an arithmetic chip", "a digit driver". */
 export const aNoun = (noun: string): string => `${/^[aeio]|^u[^ns]/i.test(noun) ? 'an' : 'a'} ${noun}`
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)

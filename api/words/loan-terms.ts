@@ -2,7 +2,7 @@
 import { say } from './say.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import { dayOnly } from './dates.ts'
-import { list } from './lists.ts'
+import { list, commas, semicolons, colon } from './lists.ts'
 import { moneyWords } from './money.ts'
 
 type Terms = Extract<BodyOf<'loan'>, { what: 'terms' }>
@@ -48,14 +48,22 @@ export function termsLines(body: Terms, borrower: string): readonly (readonly [s
     ...(venue?.television ? [['Television there', venue.television] as const] : []),
     [
       say('Switching on'),
-      `${run.who}${run.named.length ? `: ${list(run.named, 8)}` : ''}${run.minutesADay ? say('; at most {minutesADay} minutes a day', { minutesADay: run.minutesADay }) : ''}`,
+      semicolons(
+        colon(run.who, run.named.length && list(run.named, 8)),
+        run.minutesADay && say('at most {minutesADay} minutes a day', { minutesADay: run.minutesADay }),
+      ),
     ],
     ...(run.instructions ? [['Instructions', run.instructions] as const] : []),
     [
       say('Cover'),
       cover.by === 'none'
         ? say('none')
-        : `${coverWords[cover.by] ?? borrower}${cover.value ? `, ${moneyWords(cover.value)}` : ''}${cover.from ? say(', from {from}', { from: dayOnly(cover.from) }) : ''}${cover.until ? say(', until {until}', { until: dayOnly(cover.until) }) : ''}`,
+        : commas(
+            coverWords[cover.by] ?? borrower,
+            cover.value && moneyWords(cover.value),
+            cover.from && say('from {from}', { from: dayOnly(cover.from) }),
+            cover.until && say('until {until}', { until: dayOnly(cover.until) }),
+          ),
     ],
     [say('Opening it'), body.opening ?? say('not allowed')],
     [say('Copying what it holds'), body.copying ?? say('not allowed')],

@@ -7,7 +7,7 @@ import type { ReleaseAnswer, ReleaseRule } from '#core/loans/release.ts'
 import type { LoanRow } from '#core/views/loan-shape.ts'
 import type { LoanMark, LoanShown } from '#core/loans/state.ts'
 import type { EntryNames, EntryWords } from './names.ts'
-import { count, list } from './lists.ts'
+import { count, list, commas, semicolons, colon, brackets } from './lists.ts'
 import { dayOnly } from './dates.ts'
 import { moneyWords } from './money.ts'
 
@@ -117,14 +117,16 @@ export function markWords(mark: LoanMark): string {
     case 'changed, not agreed':
       return say('terms changed, not agreed')
     case 'short':
-      return say('short: {items}{more}', {
-        items: list(
-          mark.items.map((i) =>
-            i.of === 1 ? i.item : say('{n} of {of} {item}', { n: i.n, of: i.of, item: i.item }),
+      return brackets(
+        say('short: {items}', {
+          items: list(
+            mark.items.map((i) =>
+              i.of === 1 ? i.item : say('{n} of {of} {item}', { n: i.n, of: i.of, item: i.item }),
+            ),
           ),
-        ),
-        more: mark.boxes.length ? ` (${list(mark.boxes.map((b) => say('box {b}', { b })))})` : '',
-      })
+        }),
+        mark.boxes.length && list(mark.boxes.map((b) => say('box {b}', { b }))),
+      )
     case 'difference open':
       return say('{n} to agree on', { n: count(mark.n, 'difference') })
     case 'disputed':
@@ -203,16 +205,14 @@ export function loanEntry(body: BodyOf<LoanKinds>, { labels }: EntryNames): Entr
         case 'answered':
           return plain(
             body.agreed
-              ? say('{side} agreed to the terms ({how}){more2}', {
-                  side: side(body.by),
-                  how: body.how,
-                  more2: body.words ? `: ${body.words}` : '',
-                })
-              : say('{side} declined the terms ({how}){more2}', {
-                  side: side(body.by),
-                  how: body.how,
-                  more2: body.words ? `: ${body.words}` : '',
-                }),
+              ? colon(
+                  say('{side} agreed to the terms ({how})', { side: side(body.by), how: body.how }),
+                  body.words,
+                )
+              : colon(
+                  say('{side} declined the terms ({how})', { side: side(body.by), how: body.how }),
+                  body.words,
+                ),
           )
         case 'recalled':
           return plain(
@@ -246,7 +246,7 @@ export function loanEntry(body: BodyOf<LoanKinds>, { labels }: EntryNames): Entr
         case 'said':
           return plain(`${side(body.by)} ${body.asks ? say('asked') : say('wrote')}: ${body.words}`)
         case 'closed':
-          return plain(say('loan closed{more}', { more: body.words ? `: ${body.words}` : '' }))
+          return plain(colon(say('loan closed'), body.words))
       }
       break
     case 'handover':
@@ -275,45 +275,48 @@ export function loanEntry(body: BodyOf<LoanKinds>, { labels }: EntryNames): Entr
                 }),
           )
         : plain(
-            say('received by {side}: {counted}{more}{more2}', {
-              side: side(body.by),
-              counted: counted(body.items) || say('none of it'),
-              more: body.packing === 'in order' ? '' : say(', packing {packing}', { packing: body.packing }),
-              more2: body.words ? ` (${body.words})` : '',
-            }),
+            brackets(
+              commas(
+                say('received by {side}: {counted}', {
+                  side: side(body.by),
+                  counted: counted(body.items) || say('none of it'),
+                }),
+                body.packing !== 'in order' && say('packing {packing}', { packing: body.packing }),
+              ),
+              body.words,
+            ),
           )
     case 'look': {
       const differing = body.zones.filter((z) => z.is === 'different')
       const left = body.zones.filter((z) => z.is === 'not looked at')
       return plain(
-        say('look {stageWords}: {more}{more2}', {
-          stageWords: stageWords[body.stage],
-          more:
-            differing.length === 0
-              ? say('no difference in what was looked at')
-              : differing
-                  .flatMap((z) => z.differences.map((d) => `${z.zone}, ${d.how}: ${d.words}`))
-                  .join('; '),
-          more2: left.length ? say('; not looked at: {left}', { left: list(left.map((z) => z.zone)) }) : '',
-        }),
+        semicolons(
+          say('look {stageWords}: {more}', {
+            stageWords: stageWords[body.stage],
+            more:
+              differing.length === 0
+                ? say('no difference in what was looked at')
+                : differing
+                    .flatMap((z) => z.differences.map((d) => `${z.zone}, ${d.how}: ${d.words}`))
+                    .join('; '),
+          }),
+          left.length && say('not looked at: {left}', { left: list(left.map((z) => z.zone)) }),
+        ),
       )
     }
     case 'difference':
       return plain(
-        say('difference on {zone}: {is} by {side}{more}', {
-          zone: body.zone,
-          is: body.is,
-          side: side(body.by),
-          more: body.words ? ` (${body.words})` : '',
-        }),
+        brackets(
+          say('difference on {zone}: {is} by {side}', { zone: body.zone, is: body.is, side: side(body.by) }),
+          body.words,
+        ),
       )
     case 'run':
       return plain(
-        say('ran for {minutes} there, by {who}{more}', {
-          minutes: count(body.minutes, 'minute'),
-          who: body.who,
-          more: body.symptom ? `: ${body.symptom}` : '',
-        }),
+        colon(
+          say('ran for {minutes} there, by {who}', { minutes: count(body.minutes, 'minute'), who: body.who }),
+          body.symptom,
+        ),
         body.started ? say('started') : say('did not start'),
       )
     case 'paper':
@@ -326,11 +329,13 @@ export function loanEntry(body: BodyOf<LoanKinds>, { labels }: EntryNames): Entr
             }),
           )
         : plain(
-            say('signed paper kept, signed by {by} on {on}{more}', {
-              by: list(body.by.map(side)),
-              on: dayOnly(body.on),
-              more: body.words ? ` (${body.words})` : '',
-            }),
+            brackets(
+              say('signed paper kept, signed by {by} on {on}', {
+                by: list(body.by.map(side)),
+                on: dayOnly(body.on),
+              }),
+              body.words,
+            ),
           )
   }
 }

@@ -4,7 +4,7 @@ import type { Place } from '#core/place.ts'
 import type { EntryNames, EntryWords } from './names.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import { shortDay } from './dates.ts'
-import { list } from './lists.ts'
+import { list, commas } from './lists.ts'
 
 /** The machine around an assembly when the entry happened, as far as that is another than now. */
 const machineOf = (assembly: string, { labels, at }: EntryNames): string | undefined =>
@@ -23,7 +23,7 @@ export function placeWords(place: Place, names: EntryNames): string {
   }
   if (kind === 'kept')
     return id === machine
-      ? say('kept with the machine{more}', { more: place.position ? `, ${place.position}` : '' })
+      ? commas(say('kept with the machine'), place.position)
       : say('kept with {labels}', { labels: labels[id] ?? say('its machine') })
   if (kind === 'party' || kind === 'person') return labels[id] ?? say('somebody')
   return place.position ? `${id}, ${place.position}` : id

@@ -6,7 +6,7 @@ import type { PaperSection } from '#core/loans/papers.ts'
 import type { PaperHandover, PaperSource } from '#core/views/paper.ts'
 import { clockWords, dayWords } from './dates.ts'
 import { dossierSections } from './dossier.ts'
-import { capital, count, list } from './lists.ts'
+import { capital, count, list, commas, semicolons } from './lists.ts'
 import { paperTitle } from './paper-names.ts'
 import { stageWords, wayWords } from './loans.ts'
 import { termsLines } from './loan-terms.ts'
@@ -53,7 +53,11 @@ function parties({ loan, house }: PaperSource): PaperSection {
       loan.way === 'repair'
         ? say('Owner: {lends}; repaired by: {borrows}', { lends, borrows })
         : say('Lent by {lends} to {borrows}', { lends, borrows }),
-      `${capital(wayWords[loan.way])}${loan.number ? say(', number {number}', { number: loan.number }) : ''}${loan.theirNumber ? say(', their number {theirNumber}', { theirNumber: loan.theirNumber }) : ''}`,
+      commas(
+        capital(wayWords[loan.way]),
+        loan.number && say('number {number}', { number: loan.number }),
+        loan.theirNumber && say('their number {theirNumber}', { theirNumber: loan.theirNumber }),
+      ),
       say('Purpose: {purpose}', { purpose: loan.purpose }),
     ],
   }
@@ -66,9 +70,7 @@ const sectionsOf: Readonly<Record<PaperSort, (source: PaperSource) => PaperSecti
       {
         title: say('What it is about'),
         holds: 'still',
-        lines: loan.itemRows.map(
-          (r) => `${pieces(r.n, r.item)}${r.returns ? '' : say(', does not come back')}`,
-        ),
+        lines: loan.itemRows.map((r) => commas(pieces(r.n, r.item), !r.returns && say('does not come back'))),
       },
       {
         title: say('Terms, version {version}', { version: terms?.version ?? 0 }),
@@ -233,11 +235,10 @@ const transitLines = (source: PaperSource): string[] =>
 const mediaLines = ({ arrival }: PaperSource): string[] =>
   (arrival?.contents ?? []).map((c) =>
     c.what === 'copied'
-      ? say('{medium}: copied{more}{more2}', {
-          medium: c.medium,
-          more: c.readTwice ? say(', read twice') : '',
-          more2: c.personal ? say('; holds personal data') : '',
-        })
+      ? semicolons(
+          commas(say('{medium}: copied', { medium: c.medium }), c.readTwice && say('read twice')),
+          c.personal && say('holds personal data'),
+        )
       : c.personal
         ? say('{medium}: not copied, {because}; holds personal data', {
             medium: c.medium,
@@ -287,19 +288,17 @@ function receivedLines(
       .filter((i) => i.n > 0)
       .map((i) => {
         const of = sent(i.item)
-        return `${pieces(i.n, i.item)}${of !== undefined && of > i.n ? say(', of {of}', { of }) : ''}`
+        return commas(pieces(i.n, i.item), of !== undefined && of > i.n && say('of {of}', { of }))
       }),
     ...(short.length > 0 ? [say('Short: {short}', { short: list(short, 20) })] : []),
-    say('Packing: {packing}{more}', {
-      packing: body.packing,
-      more:
-        body.boxes.length > 0
-          ? `; ${list(
-              body.boxes.map((b) => say('box {b}', { b })),
-              20,
-            )}`
-          : '',
-    }),
+    semicolons(
+      say('Packing: {packing}', { packing: body.packing }),
+      body.boxes.length > 0 &&
+        list(
+          body.boxes.map((b) => say('box {b}', { b })),
+          20,
+        ),
+    ),
     ...(body.restUntil
       ? [say('It rests until {moment} before power.', { moment: momentWords(body.restUntil, zone) })]
       : []),

@@ -5,7 +5,7 @@ import type { PlanRow } from '#core/history/bodies/evening.ts'
 import type { Evening } from '#core/plan/evenings.ts'
 import type { SheetRemark } from '#core/plan/sheet.ts'
 import { dayOnly, durationWords } from './dates.ts'
-import { count, list } from './lists.ts'
+import { count, list, commas, colon } from './lists.ts'
 import { placeSorts, type PlaceSort } from '#core/history/bodies/job.ts'
 
 const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
@@ -53,10 +53,7 @@ export function eveningEntryWords(body: BodyOf<'evening'>, name: (party: string)
     case 'planned':
       return say('evening of {day}: {from} to {to}', { day: dayOnly(body.day), from: body.from, to: body.to })
     case 'called off':
-      return say('evening of {day} called off{more}', {
-        day: dayOnly(body.day),
-        more: body.because ? `: ${body.because}` : '',
-      })
+      return colon(say('evening of {day} called off', { day: dayOnly(body.day) }), body.because)
     case 'usually':
       return body.comes
         ? say('{name} usually comes to these evenings', { name: name(body.party) })
@@ -140,7 +137,11 @@ export const calendarRow = (
   { from, what, place }: Pick<PlanRow, 'from' | 'what' | 'place'>,
   machine: { readonly number: string; readonly name: string } | undefined,
 ): string =>
-  `${from} ${what}${machine ? `, ${machine.name} ${machine.number}` : ''}${place ? say(', at {place}', { place }) : ''}`
+  commas(
+    `${from} ${what}`,
+    machine && `${machine.name} ${machine.number}`,
+    place && say('at {place}', { place }),
+  )
 
 /** "Then it runs 2 h by itself: look in." */
 export const runsWords = (minutes: number): string =>

@@ -1,4 +1,5 @@
 /** Test points in words: what is expected, what was read, how far that is from when it was healthy. */
+import { commas } from './lists.ts'
 import { say } from './say.ts'
 import type { PointReading, PointRow } from '#core/diagnosis/points.ts'
 
@@ -51,7 +52,10 @@ export function bandWords({ expected, unit }: Pick<PointRow, 'expected' | 'unit'
   if (!expected) return say('not said')
   const low = valueWords(expected.nominal - expected.tolerance, unit)
   const high = valueWords(expected.nominal + expected.tolerance, unit)
-  return `${expected.tolerance === 0 ? low : say('{low} to {high}', { low, high })}${expected.from ? say(', from {point}', { point: expected.from.point }) : ''}`
+  return commas(
+    expected.tolerance === 0 ? low : say('{low} to {high}', { low, high }),
+    expected.from && say('from {point}', { point: expected.from.point }),
+  )
 }
 
 /** "−0.21 V (−4.2 %)"; empty where there is nothing to hold it against. */

@@ -8,7 +8,7 @@ import type { UnsafeAct } from '#core/practice/unsafe.ts'
 import type { RuleName } from '#core/work/checks/index.ts'
 import { checkTitles } from './checks.ts'
 import { actTitle, shareWords, suspectName } from './fault.ts'
-import { capital, count, list } from './lists.ts'
+import { capital, count, list, paragraph } from './lists.ts'
 import type { SuspectSort } from '#core/diagnosis/instances.ts'
 
 export const causeTitles: Readonly<Record<CauseSort, string>> = {
@@ -148,7 +148,10 @@ const couldHave: Readonly<Partial<Record<RuleName, string>>> = {
   'second person': say('Nobody was by who knows where the power is cut off.'),
 }
 export const unsafeWords = ({ rule, about }: UnsafeAct): string =>
-  `${couldHave[rule] ?? say('A point of a check that keeps people from harm was open.')}${about.length > 0 ? say(' On record: {about}.', { about: list(about) }) : ''}`
+  paragraph(
+    couldHave[rule] ?? say('A point of a check that keeps people from harm was open.'),
+    about.length > 0 && say('On record: {about}.', { about: list(about) }),
+  )
 export const stoppedBy = ({ check, rule, also }: UnsafeAct): string =>
   say('The check “{checkTitles}” names it: {x}. It stays open until somebody does it and writes it down.', {
     checkTitles: checkTitles[check],

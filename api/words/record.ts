@@ -5,7 +5,7 @@ import { shortDay } from './dates.ts'
 import type { When } from './effects.ts'
 import { actCost, actTitle, faultSentence } from './fault.ts'
 import { adviceStatusWords } from './fault-ends.ts'
-import { capital, count, list } from './lists.ts'
+import { capital, count, list, commas } from './lists.ts'
 
 const authority = { 'switch on': say('switch it on') } as Readonly<Record<string, string>>
 
@@ -129,7 +129,7 @@ export function answerWords(fact: AnswerFact, { now, zone }: When): string {
             hostProof: hostProof(fact),
           })
     case 'advice':
-      return `${capital(fact.words)}${fact.from ? say(', from {from}', { from: fact.from }) : ''}: ${adviceStatusWords[fact.status]}.`
+      return `${commas(capital(fact.words), fact.from && say('from {from}', { from: fact.from }))}: ${adviceStatusWords[fact.status]}.`
     case 'not recorded':
       return say('The record says nothing of it.')
   }

@@ -1,5 +1,6 @@
 /** What came of a test, and how it was come by. */
 import type { TestResult } from '#core/history/bodies/test.ts'
+import { commas, brackets } from './lists.ts'
 import { say } from './say.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import { durationWords } from './dates.ts'
@@ -9,10 +10,11 @@ export function resultWords(result: TestResult): string {
     case 'pass':
       return result.starts ? say('pass, {starts} starts', { starts: result.starts }) : say('pass')
     case 'fail': {
-      const how = say('fail{more}{more2}', {
-        more: result.another ? say(', in another way') : '',
-        more2: result.starts ? say(', {starts} of {starts}', { starts: result.starts }) : '',
-      })
+      const how = commas(
+        say('fail'),
+        result.another && say('in another way'),
+        result.starts && say('{starts} of {starts}', { starts: result.starts }),
+      )
       return result.symptom ? `${how}: ${result.symptom}` : how
     }
     case 'partly':
@@ -38,4 +40,4 @@ export type Said = Extract<Body, { kind: 'test' }>['results'][number]
 
 /** How a result was come by, and what was said beside it: ", by feel, 2 h (a little dim)". */
 export const mannerWords = ({ by, minutes, words }: Said): string =>
-  `${by ? say(', by {by}', { by }) : ''}${minutes === undefined ? '' : `, ${durationWords(minutes)}`}${words ? ` (${words})` : ''}`
+  brackets(commas(by ? say(', by {by}', { by }) : '', minutes !== undefined && durationWords(minutes)), words)

@@ -5,7 +5,7 @@ import type { EpisodeSheet, MovedPart } from '#core/views/episode-sheet.ts'
 import type { LogRow } from '#core/views/rows.ts'
 import { clockWords, dayWords } from './dates.ts'
 import { entryWords } from './entries.ts'
-import { list } from './lists.ts'
+import { list, commas, semicolons, brackets } from './lists.ts'
 import { bracketWords } from './conclusions.ts'
 import { standingWords, unauthorisedWords, voidRowWords } from './standing.ts'
 
@@ -30,7 +30,7 @@ const line = (row: LogRow, sheet: EpisodeSheet, when: When) => {
   return doubts.length > 0 ? `${said} (${doubts.join('; ')})` : said
 }
 const moved = (p: MovedPart) =>
-  `${p.label}: ${p.from} → ${p.to}${p.now ? say('; today {now}', { now: p.now }) : ''}`
+  semicolons(`${p.label}: ${p.from} → ${p.to}`, p.now && say('today {now}', { now: p.now }))
 
 /** Sections that have something to say, in the order of the work. */
 export function sheetSections(sheet: EpisodeSheet, when: When): SheetSection[] {
@@ -53,9 +53,11 @@ export function sheetSections(sheet: EpisodeSheet, when: When): SheetSection[] {
     { title: say('Asked, unanswered'), lines: view.questions.map((q) => q.words) },
     {
       title: say('Left for later'),
-      lines: sheet.deferred.map(
-        (d) =>
-          `${d.what}: ${d.reason}${d.until ? say(', by {until}', { until: dayWords(d.until, when.zone) }) : ''}`,
+      lines: sheet.deferred.map((d) =>
+        commas(
+          `${d.what}: ${d.reason}`,
+          d.until && say('by {until}', { until: dayWords(d.until, when.zone) }),
+        ),
       ),
     },
     { title: say('Next'), lines: view.episode.next ? [view.episode.next] : [] },
@@ -90,9 +92,11 @@ export function sheetMarkdown(sheet: EpisodeSheet, when: When): string {
   const sections = sheetSections(sheet, when).map(
     (s) => `## ${s.title}\n\n${s.lines.map((l) => `- ${plain(l)}`).join('\n')}`,
   )
-  const log = sheet.view.rows.map(
-    (r) =>
-      `- ${dayWords(r.happenedAt.latest, when.zone)} ${clockWords(r.happenedAt.latest, when.zone)} ${plain(line(r, sheet, when))}${r.withdrawn ? say(' (withdrawn)') : ''}`,
+  const log = sheet.view.rows.map((r) =>
+    brackets(
+      `- ${dayWords(r.happenedAt.latest, when.zone)} ${clockWords(r.happenedAt.latest, when.zone)} ${plain(line(r, sheet, when))}`,
+      r.withdrawn && say('withdrawn'),
+    ),
   )
   return `# ${plain(sheetTitle(sheet, when))}\n\n${[...sections, say('## Log\n\n{log}', { log: log.join('\n') })].join('\n\n')}\n`
 }

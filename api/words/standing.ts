@@ -7,7 +7,7 @@ import { failureRateBound } from '#core/history/intermittent.ts'
 import { lookFunction } from '#core/history/results.ts'
 import { dayWords, durationWords, shortDay } from './dates.ts'
 import { resultWords } from './results.ts'
-import { capital, count, list, sentence } from './lists.ts'
+import { capital, count, list, sentence, commas, brackets } from './lists.ts'
 import { changeWords, voidWords, type When } from './status.ts'
 
 /** Today's standing at the right of a lane. */
@@ -57,19 +57,27 @@ function partWords(result: TestResult): string {
 export function standingSentence(row: FunctionRow, when: When): string {
   const test = row.test
     ? row.test.depth === 'full'
-      ? say('{result} on {at}{more2}{more3}', {
-          result: resultWords(row.test.result),
-          at: dayWords(row.test.at, when.zone),
-          more2: row.minutes === undefined ? '' : `, ${durationWords(row.minutes)}`,
-          more3: row.words ? ` (${row.words})` : '',
-        })
-      : say('{result} on {at}, {depth} check{more2}{more3}', {
-          result: resultWords(row.test.result),
-          at: dayWords(row.test.at, when.zone),
-          more2: row.minutes === undefined ? '' : `, ${durationWords(row.minutes)}`,
-          more3: row.words ? ` (${row.words})` : '',
-          depth: row.test.depth,
-        })
+      ? brackets(
+          commas(
+            say('{result} on {at}', {
+              result: resultWords(row.test.result),
+              at: dayWords(row.test.at, when.zone),
+            }),
+            row.minutes !== undefined && durationWords(row.minutes),
+          ),
+          row.words,
+        )
+      : brackets(
+          commas(
+            say('{result} on {at}, {depth} check', {
+              result: resultWords(row.test.result),
+              at: dayWords(row.test.at, when.zone),
+              depth: row.test.depth,
+            }),
+            row.minutes !== undefined && durationWords(row.minutes),
+          ),
+          row.words,
+        )
     : ''
   const limits = row.notExercised
     ? say(' Does not exercise: {notExercised}.', { notExercised: row.notExercised })

@@ -4,7 +4,7 @@ import type { Coverage } from '#core/history/status.ts'
 import type { ChangeSummary } from '#core/views/rows.ts'
 import type { FunctionRow, StatusView } from '#core/views/machine-shape.ts'
 import { dayWords, shortDay } from './dates.ts'
-import { capital, count, list, sentence } from './lists.ts'
+import { capital, count, list, sentence, commas, colon, brackets } from './lists.ts'
 
 export interface When {
   readonly now: string
@@ -37,11 +37,7 @@ export function changeWords(change: ChangeSummary, { now, zone }: When): string 
       to,
     })
   if (change.kind === 'taken out')
-    return say('{name} was taken out on {from}{more}', {
-      name,
-      from,
-      more: change.elsewhere ? ` (${change.elsewhere})` : '',
-    })
+    return brackets(say('{name} was taken out on {from}', { name, from }), change.elsewhere)
   if (change.kind === 'put in')
     return say('{partIn} was put into {name} on {to}', {
       partIn: change.partIn ?? say('a part'),
@@ -132,7 +128,15 @@ export function statusSentence(status: StatusView, when: When): string {
       return status.change
         ? say('{more} {more2} {more3} {more4}been tested since.', {
             more: sentence(
-              `${changeWords(status.change, when)}${status.changes > 1 ? (status.changes === 2 ? say(', and {changes} was touched', { changes: count(status.changes - 1, 'other thing') }) : say(', and {changes} were touched', { changes: count(status.changes - 1, 'other thing') })) : ''}`,
+              commas(
+                changeWords(status.change, when),
+                status.changes > 1 &&
+                  (status.changes === 2
+                    ? say('and {changes} was touched', { changes: count(status.changes - 1, 'other thing') })
+                    : say('and {changes} were touched', {
+                        changes: count(status.changes - 1, 'other thing'),
+                      })),
+              ),
             ),
             more2:
               status.because.length === status.coverage.of ? say('Nothing') : capital(list(status.because)),
@@ -143,10 +147,10 @@ export function statusSentence(status: StatusView, when: When): string {
             more4: status.because.length === status.coverage.of ? '' : say('not '),
           })
         : sentence(
-            say('the last test of {because} proves nothing{more}', {
-              because: list(status.because),
-              more: status.voided ? `: ${voidWords(status.voided)}` : '',
-            }),
+            colon(
+              say('the last test of {because} proves nothing', { because: list(status.because) }),
+              status.voided && voidWords(status.voided),
+            ),
           )
     case 'not known':
       return status.because.length

@@ -4,7 +4,7 @@ import type { BodyOf } from '#core/history/bodies/index.ts'
 import { edtfWords, gradeTitle } from './condition.ts'
 import { shortDay } from './dates.ts'
 import type { EntryNames, EntryWords } from './names.ts'
-import { list } from './lists.ts'
+import { list, commas, semicolons, colon } from './lists.ts'
 import { moneyWords } from './money.ts'
 
 const plain = (what: string, result = ''): EntryWords => ({ what, result, proof: false })
@@ -18,29 +18,27 @@ export function conditionEntry(
       if (body.what === 'noted')
         return plain(
           body.hypothesis
-            ? say('supposed: {sort} on {zone}{more2}{more3}', {
-                sort: body.sort,
-                zone: body.zone,
-                more2: body.place ? `, ${body.place}` : '',
-                more3: body.words ? `: ${body.words}` : '',
-              })
-            : say('{sort} on {zone}{more2}{more3}', {
-                sort: body.sort,
-                zone: body.zone,
-                more2: body.place ? `, ${body.place}` : '',
-                more3: body.words ? `: ${body.words}` : '',
-              }),
+            ? colon(
+                commas(say('supposed: {sort} on {zone}', { sort: body.sort, zone: body.zone }), body.place),
+                body.words,
+              )
+            : colon(
+                commas(say('{sort} on {zone}', { sort: body.sort, zone: body.zone }), body.place),
+                body.words,
+              ),
           [body.severity, body.extentPercent !== undefined ? `${body.extentPercent} %` : '', body.activity]
             .filter(Boolean)
             .join(', '),
         )
       if (body.what === 'seen again')
         return plain(
-          say('{label} seen again: {change}{more}', {
-            label: label(body.finding, 'a finding'),
-            change: body.change,
-            more: body.words ? `, ${body.words}` : '',
-          }),
+          commas(
+            say('{label} seen again: {change}', {
+              label: label(body.finding, 'a finding'),
+              change: body.change,
+            }),
+            body.words,
+          ),
           body.activity ?? '',
         )
       if (body.what === 'treated')
@@ -53,10 +51,7 @@ export function conditionEntry(
     case 'survey':
       if (body.what === 'begun') return plain(body.blind ? say('blind survey begun') : say('survey begun'))
       if (body.what === 'looked')
-        return plain(
-          say('looked at {zone}{more}', { zone: body.zone, more: body.because ? `: ${body.because}` : '' }),
-          body.is,
-        )
+        return plain(colon(say('looked at {zone}', { zone: body.zone }), body.because), body.is)
       return plain(say('survey ended'))
     case 'grade':
       if (body.what === 'set')
@@ -78,12 +73,7 @@ export function conditionEntry(
             ? say('grade set by hand taken back for {zone}', { zone: body.zone })
             : say('grade set by hand taken back'),
         )
-      return plain(
-        say('priority: {urgency}{more}', {
-          urgency: body.urgency,
-          more: body.words ? `, ${body.words}` : '',
-        }),
-      )
+      return plain(commas(say('priority: {urgency}', { urgency: body.urgency }), body.words))
     case 'pin':
       return plain(
         say('pin on a photograph: {position}', {
@@ -91,7 +81,7 @@ export function conditionEntry(
         }),
       )
     case 'pair':
-      return plain(say('before and after{more}', { more: body.words ? `: ${body.words}` : '' }))
+      return plain(colon(say('before and after'), body.words))
   }
 }
 
@@ -127,10 +117,12 @@ export function arrivalEntry(
             body.until ? say('until {until}', { until: shortDay(body.until, names.now, names.zone) }) : '',
           )
         : plain(
-            say('out of quarantine: {entries}{more}', {
-              entries: list(Object.entries(body.seen).map(([sign, is]) => `${sign} ${is}`)),
-              more: body.words ? `; ${body.words}` : '',
-            }),
+            semicolons(
+              say('out of quarantine: {entries}', {
+                entries: list(Object.entries(body.seen).map(([sign, is]) => `${sign} ${is}`)),
+              }),
+              body.words,
+            ),
           )
     case 'receipt':
       return plain(say('receipt given for {items}', { items: list(body.items, 6) }))
@@ -141,11 +133,10 @@ export function arrivalEntry(
       )
     case 'value':
       return plain(
-        say('{sort} value {amount}{more}', {
-          sort: body.sort,
-          amount: moneyWords(body.amount),
-          more: body.words ? `, ${body.words}` : '',
-        }),
+        commas(
+          say('{sort} value {amount}', { sort: body.sort, amount: moneyWords(body.amount) }),
+          body.words,
+        ),
       )
     case 'marking':
       return plain(

@@ -5,7 +5,7 @@ import type { Effect } from '#core/composer/index.ts'
 import { heed, plainEffect, type EffectWords, type When } from './effects.ts'
 import { shortDay } from './dates.ts'
 import { mannerWords as manner, resultWords } from './results.ts'
-import { list } from './lists.ts'
+import { list, commas, semicolons } from './lists.ts'
 
 type TestEffect = Extract<
   Effect,
@@ -162,7 +162,14 @@ export function testEffectWords(effect: TestEffect, { now, zone }: When): Effect
       )
     case 'works on':
       return plainEffect(
-        `${effect.verb} ${effect.target}${effect.reach === 'outside' ? say(', outside only: no test is spoiled') : effect.reach === 'disturbed' ? say(', disturbed: a short check will do') : effect.reach === 'altered' ? say(', altered: a full test is needed') : ''}`,
+        commas(
+          `${effect.verb} ${effect.target}`,
+          effect.reach === 'outside'
+            ? say('outside only: no test is spoiled')
+            : effect.reach === 'disturbed'
+              ? say('disturbed: a short check will do')
+              : effect.reach === 'altered' && say('altered: a full test is needed'),
+        ),
       )
     case 'connects':
       return plainEffect(`${effect.connector} ${effect.way}`)
@@ -199,8 +206,24 @@ export function testEffectWords(effect: TestEffect, { now, zone }: When): Effect
               at: shortDay(effect.before.at, now, zone),
             })
           : ''
-      const how = `${effect.load ? `; ${effect.load === 'none' ? say('no load') : say('load {load}', { load: effect.load })}` : ''}${effect.instrument ? say('; with {instrument}, as before', { instrument: effect.instrument }) : ''}`
-      const more = `${effect.unjudged === undefined ? '' : say('; the sheet says {unjudged}{unit} and no tolerance, so it is not judged', { unjudged: effect.unjudged, unit })}${effect.asksLoad ? say('; the sheet asks it with load {asksLoad}, and the line names none', { asksLoad: effect.asksLoad }) : ''}`
+      const how = semicolons(
+        effect.load
+          ? `; ${effect.load === 'none' ? say('no load') : say('load {load}', { load: effect.load })}`
+          : '',
+        effect.instrument && say('with {instrument}, as before', { instrument: effect.instrument }),
+      )
+      const more = semicolons(
+        effect.unjudged === undefined
+          ? ''
+          : say('; the sheet says {unjudged}{unit} and no tolerance, so it is not judged', {
+              unjudged: effect.unjudged,
+              unit,
+            }),
+        effect.asksLoad &&
+          say('the sheet asks it with load {asksLoad}, and the line names none', {
+            asksLoad: effect.asksLoad,
+          }),
+      )
       if (effect.above)
         return heed(
           say('{point}: more than {part} takes ({volts} V): switch off, and look why{drift}{how}', {

@@ -2,7 +2,7 @@
 import { say } from './say.ts'
 import type { Todo, TodoAct, TodoItem } from '#core/work/todo/index.ts'
 import { durationWords } from './dates.ts'
-import { count } from './lists.ts'
+import { count, commas } from './lists.ts'
 
 /** What an act is called: for one thing and, where that differs, for # of them. */
 const titles: Readonly<Record<TodoAct, string | readonly [one: string, many: string]>> = {
@@ -58,7 +58,7 @@ export function todoItem(act: TodoAct, { name, of }: TodoItem): string {
       return `${name}${of ? `, ${of}` : ''}`
     case 'look again':
       return name === 'quarantine'
-        ? say('in quarantine{more}', { more: of ? `, ${of}` : '' })
+        ? commas(say('in quarantine'), of)
         : say('{name}{more}, treated', { name, more: of ? `, ${of}` : '' })
     case 'fit':
       return of ? `${name} (${positionWords[of] ?? of})` : name

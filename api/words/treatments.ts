@@ -5,7 +5,7 @@ import type { TreatmentBarWhy } from '#core/history/refusal.ts'
 import type { Course } from '#core/treatment/course.ts'
 import type { EntryWords } from './names.ts'
 import { dayOnly, durationWords } from './dates.ts'
-import { capital, list } from './lists.ts'
+import { capital, list, commas, semicolons, brackets } from './lists.ts'
 
 /** Why it does not begin, and what would let it. */
 export function barWords({
@@ -50,7 +50,11 @@ export const coverWords = {
 export function lightWords(light: Course['body']['light']): string {
   if (light.by === 'none') return say('no light')
   if (light.by === 'lamp')
-    return `${light.lamp}${light.watts ? `, ${light.watts} W` : ''}${light.distance ? say(', at {distance} cm', { distance: light.distance }) : ''}`
+    return commas(
+      light.lamp,
+      light.watts && `${light.watts} W`,
+      light.distance && say('at {distance} cm', { distance: light.distance }),
+    )
   return light.through === 'open'
     ? say('in the sun')
     : light.through === 'glass'
@@ -145,18 +149,20 @@ export function treatmentEntry(body: BodyOf<'treatment'>): EntryWords {
             : did.did === 'took out'
               ? say('took out {piece}', { piece: did.piece })
               : did.did
-    return plain(say('treatment: {said}{more}', { said, more: body.words ? ` (${body.words})` : '' }))
+    return plain(brackets(say('treatment: {said}', { said }), body.words))
   }
   const harmed = body.beside.filter((b) => b.is === 'harmed').map((b) => b.what)
   return plain(
-    say('treatment ended: {verdicts}{more}{more2}{more3}', {
-      verdicts: list(
-        body.verdicts.map((v) => `${v.on} ${v.is}${v.words ? ` (${v.words})` : ''}`),
-        8,
-      ),
-      more: harmed.length > 0 ? say('; harmed: {harmed}', { harmed: list(harmed) }) : '',
-      more2: body.ph === undefined ? '' : say('; pH {ph}', { ph: body.ph }),
-      more3: body.recheck ? say('; look again on {recheck}', { recheck: dayOnly(body.recheck) }) : '',
-    }),
+    semicolons(
+      say('treatment ended: {verdicts}', {
+        verdicts: list(
+          body.verdicts.map((v) => `${v.on} ${v.is}${v.words ? ` (${v.words})` : ''}`),
+          8,
+        ),
+      }),
+      harmed.length > 0 && say('harmed: {harmed}', { harmed: list(harmed) }),
+      body.ph !== undefined && say('pH {ph}', { ph: body.ph }),
+      body.recheck && say('look again on {recheck}', { recheck: dayOnly(body.recheck) }),
+    ),
   )
 }

@@ -1,4 +1,5 @@
 /** A machine named by its number, typed or scanned, and what is known of it. */
+import { commas } from '#api/words/lists.ts'
 import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import type { MachineContext } from '#core/composer/context.ts'
@@ -51,6 +52,6 @@ export const positionOptions = (machine: MachineContext | undefined, none: strin
   { value: '', label: machine ? none : say('first the machine') },
   ...(machine?.slots.map((s) => ({
     value: s.position.designator,
-    label: `${s.position.designator}, ${s.position.accepts}${s.content === 'empty' ? say(', empty') : ''}`,
+    label: commas(`${s.position.designator}, ${s.position.accepts}`, s.content === 'empty' && say('empty')),
   })) ?? []),
 ]

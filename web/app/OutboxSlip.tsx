@@ -33,12 +33,12 @@ export default function OutboxSlip({ account, onClose }: { account: string; onCl
               more: open === 1 ? say('waits') : say('wait'),
               more2: againAt
                 ? open === 1
-                  ? say(', and is tried again at {toISOString}', {
+                  ? `, ${say('and is tried again at {toISOString}', {
                       toISOString: clock(new Date(againAt).toISOString()),
-                    })
-                  : say(', and are tried again at {toISOString}', {
+                    })}`
+                  : `, ${say('and are tried again at {toISOString}', {
                       toISOString: clock(new Date(againAt).toISOString()),
-                    })
+                    })}`
                 : '',
             })}
           </p>

@@ -7,11 +7,11 @@ import { Lines, NoneOf, StepForm } from './StepForm.tsx'
 
 const saidTo = (says: string): string =>
   says === 'works'
-    ? say(', said to work')
+    ? `, ${say('said to work')}`
     : says === 'now and then'
-      ? say(', said to work now and then')
+      ? `, ${say('said to work now and then')}`
       : says === 'fails'
-        ? say(', said to fail')
+        ? `, ${say('said to fail')}`
         : ''
 
 export function ClaimsStep({ view }: { view: ArrivalView }) {

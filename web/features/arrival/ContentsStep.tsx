@@ -1,4 +1,5 @@
 /** What memories and media hold: copied with a checksum, or not copied because. */
+import { commas, semicolons } from '#api/words/lists.ts'
 import { say } from '#api/words/say.ts'
 import type { ArrivalView } from '#core/views/arrival.ts'
 import { SelectField, TextField } from '#web/ui/Forms.tsx'
@@ -44,13 +45,14 @@ export function ContentsStep({ view }: { view: ArrivalView }) {
       <Lines
         items={view.contents.map((c) =>
           c.what === 'copied'
-            ? say('{medium}: copied, {checksum}{more}{more2}{more3}', {
-                medium: c.medium,
-                checksum: c.checksum,
-                more: c.readTwice ? say(', read twice') : say(', read once only'),
-                more2: c.keptAt ? say(', kept at {keptAt}', { keptAt: c.keptAt }) : '',
-                more3: c.personal ? say('; may hold personal data, closed') : '',
-              })
+            ? semicolons(
+                commas(
+                  say('{medium}: copied, {checksum}', { medium: c.medium, checksum: c.checksum }),
+                  c.readTwice ? say('read twice') : say('read once only'),
+                  c.keptAt && say('kept at {keptAt}', { keptAt: c.keptAt }),
+                ),
+                c.personal && say('may hold personal data, closed'),
+              )
             : c.personal
               ? say('{medium}: not copied, because {because}; may hold personal data, closed', {
                   medium: c.medium,

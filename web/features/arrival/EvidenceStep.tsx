@@ -1,7 +1,7 @@
 /** Seals, labels, stickers and the underside: photographed, or looked for and not there, before anything is touched. */
 import { say } from '#api/words/say.ts'
 import { useState } from 'react'
-import { capital } from '#api/words/lists.ts'
+import { capital, commas, semicolons, colon } from '#api/words/lists.ts'
 import type { EvidenceNeed } from '#core/provenance/evidence.ts'
 import type { ArrivalView } from '#core/views/arrival.ts'
 import { useSend } from '#web/app/send.ts'
@@ -99,7 +99,12 @@ function EvidenceList({ view, sort }: { view: ArrivalView; sort: EvidenceNeed['s
       {rows.map((e) => (
         <li key={e.entry} className="mt-2">
           <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-            <span>{`${e.where}${e.over ? say('; goes when the {over} comes off', { over: e.over }) : ''}${e.says ? `: “${e.says}”` : ''}`}</span>
+            <span>
+              {colon(
+                semicolons(e.where, e.over && say('goes when the {over} comes off', { over: e.over })),
+                e.says && `“${e.says}”`,
+              )}
+            </span>
             {e.photos.map((p) => (
               <img
                 key={p}
@@ -110,9 +115,9 @@ function EvidenceList({ view, sort }: { view: ArrivalView; sort: EvidenceNeed['s
               />
             ))}
             {e.gone ? (
-              <span
-                className={e.gone.unseen ? 'text-copper font-bold' : 'text-quiet'}
-              >{`${e.gone.how} ${short(e.gone.at)}${e.gone.unseen ? say(', never photographed') : ''}`}</span>
+              <span className={e.gone.unseen ? 'text-copper font-bold' : 'text-quiet'}>
+                {commas(`${e.gone.how} ${short(e.gone.at)}`, e.gone.unseen && say('never photographed'))}
+              </span>
             ) : (
               <Act
                 onClick={() =>
@@ -129,7 +134,10 @@ function EvidenceList({ view, sort }: { view: ArrivalView; sort: EvidenceNeed['s
                   ])
                 }
               >
-                {`${sort === 'warranty seal' ? say('Broken now') : say('Removed now')}${e.photos.length === 0 ? say(', without a photograph') : ''}`}
+                {commas(
+                  sort === 'warranty seal' ? say('Broken now') : say('Removed now'),
+                  e.photos.length === 0 && say('without a photograph'),
+                )}
               </Act>
             )}
           </div>

@@ -1,4 +1,5 @@
 /** Giver and source: who owns it, who holds it, legal status, circumstances, price paid and market price. */
+import { commas } from '#api/words/lists.ts'
 import { say } from '#api/words/say.ts'
 import type { UseFormRegister } from 'react-hook-form'
 import { legalStatuses } from '#api/choices.ts'
@@ -24,7 +25,7 @@ const writeAnAmount = say(
 /** What is recorded of how it came, whose it is, and what it cost. */
 function saidOf({ source, price, share, plate, values }: ArrivalView): readonly string[] {
   return [
-    source && `${source.how}${source.from ? say(' from {from}', { from: source.from }) : ''}`,
+    source && `${source.how}${source.from ? ` ${say('from {from}', { from: source.from })}` : ''}`,
     source?.words && `“${source.words}”`,
     say('Owner: {owner}', { owner: plate.owner }),
     say('Legal status: {legal}', { legal: plate.legal }),
@@ -36,11 +37,7 @@ function saidOf({ source, price, share, plate, values }: ArrivalView): readonly 
         units: share.units,
       }),
     ...values.map((v) =>
-      say('{sort} value: {amount}{more}', {
-        sort: v.sort,
-        amount: moneyWords(v.amount),
-        more: v.words ? `, ${v.words}` : '',
-      }),
+      commas(say('{sort} value: {amount}', { sort: v.sort, amount: moneyWords(v.amount) }), v.words),
     ),
   ].filter((line) => typeof line === 'string')
 }

@@ -1,4 +1,5 @@
 /** The receipt for the giver: what was handed over and on what terms, kept as issued and printed. */
+import { commas } from '#api/words/lists.ts'
 import { say } from '#api/words/say.ts'
 import { Link } from 'react-router'
 import type { PartyId } from '#core/ids.ts'
@@ -14,7 +15,7 @@ export const usualTerms = say(
 export function ReceiptStep({ view }: { view: ArrivalView }) {
   const { short } = useDates()
   const items = [
-    `${view.plate.name}${view.plate.serial ? say(', serial {serial}', { serial: view.plate.serial }) : ''}`,
+    commas(view.plate.name, view.plate.serial && say('serial {serial}', { serial: view.plate.serial })),
     ...view.box.map((b) => b.label),
   ]
   return (

@@ -46,8 +46,8 @@ export function View() {
           <h1 className="font-display text-24 font-semibold">{view.name}</h1>
           <p className="text-quiet">
             {say('{units} units, came in {day}', { units: view.units.length, day: day(view.at) })}
-            {view.price && say('; {price} for the group', { price: moneyWords(view.price) })}
-            {view.units[0]?.share && say(', {share} a unit', { share: moneyWords(view.units[0].share) })}
+            {view.price && `; ${say('{price} for the group', { price: moneyWords(view.price) })}`}
+            {view.units[0]?.share && `, ${say('{share} a unit', { share: moneyWords(view.units[0].share) })}`}
           </p>
         </div>
         <p className="noprint flex gap-5">
@@ -101,10 +101,13 @@ function Outcome({ outcome: o }: { outcome: BatchView['outcome'] }) {
       </p>
       <p className="text-quiet">
         {o.claimedDead > 0 &&
-          say('{claimedDead} were sold as dead; in {claimedDeadButSound} of them no fault was ever found. ', {
-            claimedDead: o.claimedDead,
-            claimedDeadButSound: o.claimedDeadButSound,
-          })}
+          `${say(
+            '{claimedDead} were sold as dead; in {claimedDeadButSound} of them no fault was ever found.',
+            {
+              claimedDead: o.claimedDead,
+              claimedDeadButSound: o.claimedDeadButSound,
+            },
+          )} `}
         {o.notTested > 0
           ? say('{notTested} never tested beyond a look.', { notTested: count(o.notTested, 'unit') })
           : say('Every unit was tested.')}

@@ -193,8 +193,8 @@ const planWords = (plan: LotPlan, view: WholeView) => {
   const limit =
     plan.limitedBy.length > 0
       ? plan.limitedBy.length === 1
-        ? say(' {limitedBy} sets the limit.', { limitedBy: list(plan.limitedBy) })
-        : say(' {limitedBy} set the limit.', { limitedBy: list(plan.limitedBy) })
+        ? ` ${say('{limitedBy} sets the limit.', { limitedBy: list(plan.limitedBy) })}`
+        : ` ${say('{limitedBy} set the limit.', { limitedBy: list(plan.limitedBy) })}`
       : ''
   return plan.machines.length === 0
     ? say('No whole machine can be made of {units} yet: what is not known does not count.{limit}', {

@@ -9,7 +9,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { BenchAnswer } from '#api/machines.ts'
 import { markWords, stateWords } from '#api/words/loans.ts'
-import { capital, list } from '#api/words/lists.ts'
+import { capital, list, commas } from '#api/words/lists.ts'
 import { zonedFields } from '#core/quantity/time.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Act } from '#web/ui/Forms.tsx'
@@ -53,7 +53,10 @@ function Loans({ loans, total }: { loans: BenchAnswer['loans']; total: number })
           <li key={loan.id} className="border-hair border-b">
             <Link to={`/loans/${loan.id}`} className="hover:bg-next block min-h-11 py-2">
               <span className={`block font-bold ${loan.shown === 'overdue' ? 'text-oxide' : ''}`}>
-                {`${capital(stateWords(loan))}${loan.due && loan.shown !== 'back' ? say(', due {due}', { due: dayOnly(loan.due) }) : ''}`}
+                {commas(
+                  capital(stateWords(loan)),
+                  loan.due && loan.shown !== 'back' && say('due {due}', { due: dayOnly(loan.due) }),
+                )}
               </span>
               <span className="text-quiet block">{`${loan.with}: ${list(loan.items, 3)}`}</span>
               {loan.marks.length > 0 && (
@@ -104,7 +107,7 @@ export function Aside({ data }: { data: BenchAnswer }) {
               </span>
               <span className="text-quiet block">
                 {need.name} <span className="num text-13">{need.number}</span>
-                {say(', since {at}', { at: short(need.at) })}
+                {`, ${say('since {at}', { at: short(need.at) })}`}
               </span>
               <Link
                 className="act"

@@ -183,7 +183,7 @@ function Waiting({ waits, now }: { waits: BenchAnswer['waits']; now: number }) {
                 {wait.what}
                 {wait.everyMinutes !== undefined && (
                   <span className="text-quiet">
-                    {say(', every {everyMinutes}', { everyMinutes: durationWords(wait.everyMinutes) })}
+                    {`, ${say('every {everyMinutes}', { everyMinutes: durationWords(wait.everyMinutes) })}`}
                   </span>
                 )}
               </span>
@@ -226,7 +226,7 @@ function PutAway({ data, now }: { data: BenchAnswer; now: number }) {
             >
               {free.name} <span className="num text-13">{free.number}</span>
               <span className="text-quiet">
-                {say(', {fn}: it waited for {by}, which works', { fn: free.fn, by: free.by })}
+                {`, ${say('{fn}: it waited for {by}, which works', { fn: free.fn, by: free.by })}`}
               </span>
             </Link>
             <span />

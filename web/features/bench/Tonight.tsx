@@ -25,7 +25,7 @@ function Evening({ evening }: { evening: BenchEvening }) {
     return (
       <p className="mb-4">
         <Link className="act" to="/plan">
-          {evening.today ? say('Tonight: ') : say('Next evening: ')}
+          {evening.today ? `${say('Tonight:')} ` : `${say('Next evening:')} `}
           {eveningSentence(evening)}
         </Link>
       </p>
@@ -54,7 +54,9 @@ function Evening({ evening }: { evening: BenchEvening }) {
               <Link to={`/machines/${row.machine}`} className="hover:underline">
                 {name(row.machine)}
               </Link>
-              {row.place && <span className="text-quiet">{say(', at {place}', { place: row.place })}</span>}
+              {row.place && (
+                <span className="text-quiet">{`, ${say('at {place}', { place: row.place })}`}</span>
+              )}
               {row.fetch && (
                 <span className="block">{say('From the shelf: {fetch}', { fetch: row.fetch })}</span>
               )}

@@ -1,4 +1,5 @@
 /** Two dates of one machine side by side: what is new, worse, gone, better; what stayed. */
+import { commas } from '#api/words/lists.ts'
 import { say } from '#api/words/say.ts'
 import { gradeReasonWords, gradeTitle } from '#api/words/condition.ts'
 import { dayOf } from '#core/quantity/time.ts'
@@ -51,18 +52,17 @@ export function CompareDates({
                     {words[difference]}
                   </strong>
                   <span>
-                    {say('{sort} on {zone}{more}', {
-                      sort: finding.sort,
-                      zone: finding.zone,
-                      more: finding.place ? `, ${finding.place}` : '',
-                    })}
+                    {commas(
+                      say('{sort} on {zone}', { sort: finding.sort, zone: finding.zone }),
+                      finding.place,
+                    )}
                   </span>
                   <span className="text-quiet">
                     {was && difference !== 'same'
-                      ? say('was {gradeTitle}{more}, ', {
+                      ? `${say('was {gradeTitle}{more},', {
                           gradeTitle: gradeTitle(was.grade),
                           more: was.extentPercent !== undefined ? `, ${was.extentPercent} %` : '',
-                        })
+                        })} `
                       : ''}
                     {difference === 'gone'
                       ? say('not there now')

@@ -84,7 +84,7 @@ function FindingSaid({ over, f }: { over: boolean; f: FindingRow }) {
           <strong
             className={f.supposed === 'withdrawn' ? 'line-through' : ''}
           >{`${f.sort}${f.place ? `, ${f.place}` : ''}`}</strong>
-          {f.gone && say(' is gone')}
+          {f.gone && ` ${say('is gone')}`}
         </span>
         <span className={`shrink-0 ${f.grade >= 3 && !over ? 'text-copper font-bold' : ''}`}>
           {over ? '' : gradeTitle(f.grade)}

@@ -1,4 +1,5 @@
 /** What made the grade, what would lift it, and what stands beside it: priority, appearance, completeness. */
+import { commas } from '#api/words/lists.ts'
 import { say } from '#api/words/say.ts'
 import type { FindingRow, ConditionView } from '#core/views/condition-shape.ts'
 import { useQuery } from '@tanstack/react-query'
@@ -96,13 +97,7 @@ function Lifts({ view }: { view: ConditionView }) {
             key={f.id}
             className="border-hair flex min-h-8 items-baseline justify-between gap-4 border-b py-1"
           >
-            <span>
-              {say('{sort} on {zone}{more}', {
-                sort: f.sort,
-                zone: f.zone,
-                more: f.place ? `, ${f.place}` : '',
-              })}
-            </span>
+            <span>{commas(say('{sort} on {zone}', { sort: f.sort, zone: f.zone }), f.place)}</span>
             <span className="text-quiet text-right">{f.lift}</span>
           </li>
         ))}
@@ -171,7 +166,12 @@ function NotInGrade({
           name="Completeness"
           value={
             view.completeness
-              ? `${view.completeness.percent} %${view.completeness.empty.length ? say(', empty: {empty}', { empty: view.completeness.empty.slice(0, 6).join(', ') }) : ', nothing known to be missing'}`
+              ? commas(
+                  `${view.completeness.percent} %`,
+                  view.completeness.empty.length
+                    ? say('empty: {empty}', { empty: view.completeness.empty.slice(0, 6).join(', ') })
+                    : 'nothing known to be missing',
+                )
               : say('no positions listed')
           }
         />

@@ -127,7 +127,7 @@ function Side({
             {findingWords(finding)}
             {differ.length > 0 && (
               <em className="text-copper not-italic">
-                {say(' (differs in {differ})', { differ: differ.join(', ') })}
+                {` (${say('differs in {differ}', { differ: differ.join(', ') })})`}
               </em>
             )}
           </li>

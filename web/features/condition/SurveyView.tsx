@@ -134,18 +134,18 @@ function Head({ view }: { view: ConditionView }) {
       <p className="text-18 min-w-64 flex-1">
         {headWords(view)}
         {view.set &&
-          say(' Set by {by}, {at}: {reason} By the findings it would be {gradeTitle}.', {
+          ` ${say('Set by {by}, {at}: {reason} By the findings it would be {gradeTitle}.', {
             by: view.set.by,
             at: short(view.set.at),
             reason: view.set.reason,
             gradeTitle: gradeTitle(view.derived),
-          })}
+          })}`}
         {view.open && (
           <span className="text-quiet">
-            {say(' Your survey began {at}; {zones} looked at in it.', {
+            {` ${say('Your survey began {at}; {zones} looked at in it.', {
               at: short(view.open.at),
               zones: count(view.open.zones, 'zone'),
-            })}
+            })}`}
           </span>
         )}
       </p>

@@ -1,7 +1,7 @@
 /** The zones as ruled rows. A square says whether anybody looked; the grade stands at the right. */
 import { say } from '#api/words/say.ts'
 import { gradeTitle } from '#api/words/condition.ts'
-import { count } from '#api/words/lists.ts'
+import { count, colon } from '#api/words/lists.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { ConditionView, ZoneRow } from '#core/views/condition-shape.ts'
 import { useSend } from '#web/app/send.ts'
@@ -38,7 +38,7 @@ export function ZoneBoard({
   const words = (z: ZoneRow): string => {
     const open = z.findings.filter((f) => !f.gone && f.supposed !== 'withdrawn').length
     if (z.now === 'not reached' || (!z.looked && z.notReached))
-      return say('could not be reached{more}', { more: z.notReached ? `: ${z.notReached}` : '' })
+      return colon(say('could not be reached'), z.notReached)
     if (!z.looked) return 'not examined yet'
     const seen = z.lookedAt ? `, ${short(z.lookedAt)}` : ''
     return open > 0 ? `${count(open, 'finding')}${seen}` : say('nothing to note{seen}', { seen })

@@ -34,7 +34,7 @@ export function Acts({
       <h2 className="headrule">{say('What to do next')}</h2>
       {missing.length > 0 && (
         <p className="py-2">
-          {say('Put back or fit {missing} first, then test again. ', { missing: list(missing, 4) })}
+          {`${say('Put back or fit {missing} first, then test again.', { missing: list(missing, 4) })} `}
           <HouseLink className="act" to={`/machines/${machine}?show=parts`}>
             {say('Parts and donors')}
           </HouseLink>

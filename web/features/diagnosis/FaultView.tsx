@@ -36,7 +36,7 @@ export function View() {
         <HouseLink className="act" to={`/machines/${view.machine}`}>
           {view.plate.name} <span className="num">{view.plate.number}</span>
         </HouseLink>
-        {say(', fault finding')}
+        {`, ${say('fault finding')}`}
       </p>
       {data.here && <OnDevice at={view.house.at} />}
       {view.fault ? <Found view={view} fault={view.fault} /> : <NothingFails view={view} />}
@@ -98,8 +98,8 @@ function Found({ view, fault }: { view: FaultView; fault: ShownFault }) {
         <h1 className="font-display text-24 font-semibold">{faultSentence(fault)}</h1>
         <p>
           <strong>{say('Fails as it is:')}</strong> {list(fault.failing.map(failingWords), 6)}.
-          {view.onset.map((o) =>
-            say(' The fault of {of} is from {onset}.', { of: o.of, onset: onsetWords(o.when) }),
+          {view.onset.map(
+            (o) => ` ${say('The fault of {of} is from {onset}.', { of: o.of, onset: onsetWords(o.when) })}`,
           )}
           {fault.pair && ` ${pairWords(fault.pair)}`}
         </p>
@@ -184,11 +184,11 @@ function Heard({ rows }: { rows: readonly HeardRow[] }) {
               <>
                 {h.words}
                 {h.basis && (
-                  <span className="text-quiet">{say(', because {basis}', { basis: h.basis })}</span>
+                  <span className="text-quiet">{`, ${say('because {basis}', { basis: h.basis })}`}</span>
                 )}
                 <span className="text-quiet block">
                   {h.sort}
-                  {h.from ? say(' from {from}', { from: h.from }) : ''},{' '}
+                  {h.from ? ` ${say('from {from}', { from: h.from })}` : ''},{' '}
                   <span className="num">{short(h.at)}</span>
                 </span>
               </>

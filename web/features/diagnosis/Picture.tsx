@@ -65,7 +65,7 @@ function AsList({ fault }: { fault: ShownFault }) {
               .filter(Boolean)
               .map((w) => `, ${w}`)}
             {from.length > 0 && (
-              <span className="text-quiet">{say('; needs {from}', { from: list(from, 12) })}</span>
+              <span className="text-quiet">{`; ${say('needs {from}', { from: list(from, 12) })}`}</span>
             )}
           </li>
         )

@@ -58,7 +58,9 @@ export function EpisodeHead({
           <PlateButton onClick={onStop}>{say('Stop for today')}</PlateButton>
           <PlateButton onClick={onClose}>
             {say('Close')}
-            {open > 1 && <span className="max-sm:sr-only">{say(' ({open} open points)', { open })}</span>}
+            {open > 1 && (
+              <span className="max-sm:sr-only">{` (${say('{open} open points', { open })})`}</span>
+            )}
           </PlateButton>
         </>
       )}

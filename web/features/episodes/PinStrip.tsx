@@ -37,7 +37,7 @@ export function PinStrip({
     >
       <label htmlFor="pin">
         {say('An act of authorised people.')} <strong>{name}</strong>
-        {say(', your PIN:')}
+        {`, ${say('your PIN:')}`}
       </label>
       <input
         id="pin"

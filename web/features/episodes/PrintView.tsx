@@ -195,7 +195,7 @@ function CaseLabel({ view, sheet }: { view: EpisodeView; sheet: SheetAnswer }) {
           <span className="num">{view.plate.number}</span>
           <span className="block">
             {say('Worked on')} <span className="num">{day(view.now)}</span>
-            {say(', episode {number}', { number: view.episode.number })}
+            {`, ${say('episode {number}', { number: view.episode.number })}`}
           </span>
         </div>
         <Face machine={view.machine} plate={view.plate} px={56} className="shrink-0" />

@@ -3,7 +3,7 @@ import { say } from '#api/words/say.ts'
 import { coverageSentence } from '#api/words/status.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
 import { useDrafts, useWrite, useDates, useSigned } from '#web/app/session.tsx'
-import { count, list } from '#api/words/lists.ts'
+import { count, list, semicolons } from '#api/words/lists.ts'
 import { stampTitle } from '#web/ui/Plate.tsx'
 import type { EntryId } from '#core/ids.ts'
 
@@ -26,7 +26,7 @@ function linesOf(view: EpisodeView, own: string, short: (at: string) => string):
   const lines: readonly (Line | undefined)[] = [
     [
       say('Off'),
-      `${off.join(', ') || say('nothing')}${episode.lie ? say('; lies: {lie}', { lie: episode.lie }) : ''}`,
+      semicolons(off.join(', ') || say('nothing'), episode.lie && say('lies: {lie}', { lie: episode.lie })),
     ],
     [say('Waiting'), view.waits.map((w) => w.what).join(', ') || say('nothing')],
     [say('Hazards'), view.context.hazards.map((h) => h.words).join(', ') || say('none written down for it')],

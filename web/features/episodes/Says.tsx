@@ -34,7 +34,7 @@ export function Says({ line, composing: { parsed, looking } }: { line: string; c
   return (
     <p className="text-quiet">
       {problemWords(parsed.problem, zone)}
-      {parsed.problem.why === 'unknown verb' && say(' Enter keeps it as it is, to be sorted later.')}
+      {parsed.problem.why === 'unknown verb' && ` ${say('Enter keeps it as it is, to be sorted later.')}`}
     </p>
   )
 }

@@ -92,7 +92,7 @@ export function Waiting({
                   {w.what}
                   {w.everyMinutes !== undefined && (
                     <span className="text-quiet">
-                      {say(', every {everyMinutes}', { everyMinutes: durationWords(w.everyMinutes) })}
+                      {`, ${say('every {everyMinutes}', { everyMinutes: durationWords(w.everyMinutes) })}`}
                     </span>
                   )}
                   {view.episode.state !== 'closed' && (

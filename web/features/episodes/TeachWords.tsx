@@ -59,7 +59,7 @@ export function TeachWords({
           <li key={offer.word} className="flex items-baseline justify-between gap-4 py-1">
             <span>
               “<strong>{offer.word}</strong>
-              {offer.as === 'verb' ? say('” means to ') : say('” means ')}
+              {offer.as === 'verb' ? `${say('” means to')} ` : `${say('” means')} `}
               <strong>{offer.means}</strong>
             </span>
             {taken.includes(offer.word) ? (

@@ -53,7 +53,7 @@ export function Between({ view }: { view: LoanView }) {
           <li className={`py-1 ${beyond ? 'text-copper font-bold' : 'text-quiet'}`}>
             {say('{more} spent{more2}.', {
               more: spent ? moneyWords(spent) : say('Nothing'),
-              more2: limit ? say(' of {limit} agreed', { limit: moneyWords(limit) }) : '',
+              more2: limit ? ` ${say('of {limit} agreed', { limit: moneyWords(limit) })}` : '',
             })}
           </li>
         </Rows>

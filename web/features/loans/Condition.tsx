@@ -185,14 +185,14 @@ function DifferenceItem({
         <strong>
           {say('{howWords} on {zone}: {words}.', { howWords: howWords[d.how], zone: d.zone, words: d.words })}
         </strong>
-        {say(' It came {between}.', { between })}
+        {` ${say('It came {between}.', { between })}`}
         {d.holders.length > 0 &&
-          say(' In that time it was with {holders}.', {
+          ` ${say('In that time it was with {holders}.', {
             holders: list(
               d.holders.map((h) => holderWords(h, view.names)),
               8,
             ),
-          })}
+          })}`}
       </p>
       <SideBySide loan={view.id} zone={d.zone} {...d.photos} />
       <p className="flex flex-wrap items-center gap-x-4 gap-y-1">

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { dayOnly } from '#api/words/dates.ts'
-import { capital, list } from '#api/words/lists.ts'
+import { capital, list, commas } from '#api/words/lists.ts'
 import { stateWords } from '#api/words/loans.ts'
 import { matterWords } from '#api/words/owners.ts'
 import type { GuestHome } from '#core/views/guest-home.ts'
@@ -42,7 +42,7 @@ export function View() {
               ? say('One thing is asked of you.')
               : say('{asks} things are asked of you.', { asks: data.asks.length })}
           {data.next &&
-            say(' Due {day}: {items}.', { day: dayOnly(data.next.day), items: list(data.next.items) })}
+            ` ${say('Due {day}: {items}.', { day: dayOnly(data.next.day), items: list(data.next.items) })}`}
         </p>
       </header>
       {data.asks.length > 0 && (
@@ -82,7 +82,12 @@ export function View() {
               >
                 <strong>{capital(list(l.items))}</strong>
                 <span className={l.shown === 'overdue' ? 'text-oxide font-bold' : ''}>
-                  {`${capital(stateWords(l))}${l.due && !['closed', 'back', 'declined'].includes(l.shown) ? say(', due {due}', { due: dayOnly(l.due) }) : ''}`}
+                  {commas(
+                    capital(stateWords(l)),
+                    l.due &&
+                      !['closed', 'back', 'declined'].includes(l.shown) &&
+                      say('due {due}', { due: dayOnly(l.due) }),
+                  )}
                 </span>
               </Link>
             </li>

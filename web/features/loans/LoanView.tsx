@@ -79,7 +79,7 @@ function Loan({ view }: { view: LoanView }) {
           {view.number && <span className="num">{`${view.number}. `}</span>}
           {view.theirNumber && (
             <span className="num">
-              {say('Their number {theirNumber}. ', { theirNumber: view.theirNumber })}
+              {`${say('Their number {theirNumber}.', { theirNumber: view.theirNumber })} `}
             </span>
           )}
           {view.purpose}
@@ -279,7 +279,7 @@ function Things({ view }: { view: LoanView }) {
             <td className={row.is === 'short' ? 'text-copper font-bold' : ''}>
               {whereWords(row, view)}
               {row.is === 'back, unchecked' && (
-                <strong className="text-copper">{say(', not looked at since it came back')}</strong>
+                <strong className="text-copper">{`, ${say('not looked at since it came back')}`}</strong>
               )}
             </td>
           </tr>

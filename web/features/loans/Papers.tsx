@@ -117,14 +117,14 @@ function Paper({ paper, view }: { paper: PaperRow; view: LoanView }) {
       )}
       {paper.signed.map((s) => (
         <span key={s.id} className="block">
-          {say('Signed by {by} on {on}. ', {
+          {`${say('Signed by {by} on {on}.', {
             by: list(
               s.by.map((side) =>
                 side === 'house' ? say('this collection') : (view.names[side] ?? say('the other side')),
               ),
             ),
             on: dayOnly(s.on),
-          })}
+          })} `}
           {paper.opens && (
             <a className="act" href={`/api/loans/${view.id}/papers/${s.id}`} target="_blank" rel="noreferrer">
               {say('Open the signed sheet')}

@@ -3,7 +3,7 @@ import { say } from '#api/words/say.ts'
 import { stillHere } from '#core/loans/items.ts'
 import { Link } from 'react-router'
 import { durationWords } from '#api/words/dates.ts'
-import { count, list, plainEnd, sentence } from '#api/words/lists.ts'
+import { count, list, plainEnd, sentence, brackets } from '#api/words/lists.ts'
 import type { LoanView } from '#core/views/loan-shape.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Row, Rows } from '#web/ui/Rows.tsx'
@@ -50,18 +50,22 @@ export function WhileAway({ view }: { view: LoanView }) {
               left={
                 <>
                   {r.started
-                    ? say('{more}{minutes} min, by {who}{more3}', {
-                        more: view.machines.length > 1 ? `${r.machine}: ` : '',
-                        minutes: r.minutes,
-                        who: r.who,
-                        more3: r.symptom ? ` (${r.symptom})` : '',
-                      })
-                    : say('{more}{minutes} min, by {who}, did not start{more3}', {
-                        more: view.machines.length > 1 ? `${r.machine}: ` : '',
-                        minutes: r.minutes,
-                        who: r.who,
-                        more3: r.symptom ? ` (${r.symptom})` : '',
-                      })}
+                    ? brackets(
+                        say('{more}{minutes} min, by {who}', {
+                          more: view.machines.length > 1 ? `${r.machine}: ` : '',
+                          minutes: r.minutes,
+                          who: r.who,
+                        }),
+                        r.symptom,
+                      )
+                    : brackets(
+                        say('{more}{minutes} min, by {who}, did not start', {
+                          more: view.machines.length > 1 ? `${r.machine}: ` : '',
+                          minutes: r.minutes,
+                          who: r.who,
+                        }),
+                        r.symptom,
+                      )}
                   {r.tooLong && (
                     <strong className="text-copper"> {say('Longer that day than agreed.')}</strong>
                   )}

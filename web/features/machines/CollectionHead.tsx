@@ -26,7 +26,7 @@ export function CollectionHead({
         <p className="text-quiet" role="status">
           <span className="num">{machines.total}</span>{' '}
           {machines.total === 1 ? say('machine') : say('machines')}
-          {narrowed && say(' that match')}
+          {narrowed && ` ${say('that match')}`}
           {machines.near.length > 0 && (
             <strong className="text-ink">
               {say('. No machine has “{near}” as written. Near matches are shown.', {

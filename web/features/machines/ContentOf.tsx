@@ -34,12 +34,12 @@ export function ContentOf({ row }: { row: PositionRow }) {
       )}
       <span className="text-quiet">
         {part.own
-          ? say(', its own')
-          : say(', from {from}', { from: part.from ?? part.origin ?? say('elsewhere') })}
+          ? `, ${say('its own')}`
+          : `, ${say('from {from}', { from: part.from ?? part.origin ?? say('elsewhere') })}`}
         {part.since ? `, ${short(part.since)}` : ''}
         {row.worked ? `; ${row.worked.verbs.join(', ')}, ${short(row.worked.at)}` : ''}
       </span>
-      {part.temporary && <strong className="text-copper">{say(', for now')}</strong>}
+      {part.temporary && <strong className="text-copper">{`, ${say('for now')}`}</strong>}
     </>
   )
 }

@@ -117,7 +117,9 @@ function HouseRules({
               <span>
                 {p.option}{' '}
                 <span className="text-quiet">
-                  {p.own ? say(', here because {reason}', { reason: p.reason ?? '' }) : say(', as the house')}
+                  {p.own
+                    ? `, ${say('here because {reason}', { reason: p.reason ?? '' })}`
+                    : `, ${say('as the house')}`}
                 </span>{' '}
                 {me.role !== 'volunteer' && (
                   <Act className="ml-2" onClick={() => onRule(rule === p.key ? undefined : p.key)}>

@@ -2,7 +2,7 @@
 import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { dayWords } from '#api/words/dates.ts'
-import { capital, sentence } from '#api/words/lists.ts'
+import { capital, sentence, commas } from '#api/words/lists.ts'
 import type { ChainLink } from '#core/provenance/chain.ts'
 import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
@@ -39,12 +39,11 @@ export function NotHereYet({
       {arrival && (
         <p>
           {sentence(
-            say('it came in on {registeredAt}{more}', {
-              registeredAt: dayWords(arrival.registeredAt, zone),
-              more: arrival.source
-                ? `, ${arrival.source.how}${arrival.source.from ? say(' from {from}', { from: arrival.source.from }) : ''}`
-                : '',
-            }),
+            commas(
+              say('it came in on {registeredAt}', { registeredAt: dayWords(arrival.registeredAt, zone) }),
+              arrival.source &&
+                `${arrival.source.how}${arrival.source.from ? ` ${say('from {from}', { from: arrival.source.from })}` : ''}`,
+            ),
           )}
         </p>
       )}

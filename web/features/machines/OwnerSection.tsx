@@ -3,7 +3,7 @@ import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { UseFormReturn } from 'react-hook-form'
-import { list } from '#api/words/lists.ts'
+import { list, commas, colon, brackets } from '#api/words/lists.ts'
 import { matterWords } from '#api/words/owners.ts'
 import { consentBody, consentMatters, requestBody } from '#core/history/bodies/consent.ts'
 import type { PartyId } from '#core/ids.ts'
@@ -63,11 +63,10 @@ export function OwnerSection({ view }: { view: MachineView }) {
             {view.requests.map((r) => (
               <li key={r.entry} className="border-hair border-b py-1.5">
                 <strong>
-                  {say('{of} was asked about {matterWords}{more}', {
-                    of: r.of,
-                    matterWords: matterWords[r.to],
-                    more: r.positions ? ` (${list(r.positions, 8)})` : '',
-                  })}
+                  {brackets(
+                    say('{of} was asked about {matterWords}', { of: r.of, matterWords: matterWords[r.to] }),
+                    r.positions && list(r.positions, 8),
+                  )}
                 </strong>
                 <span className="text-quiet block">
                   {say('“{words}” No answer is recorded.', { words: r.words })}
@@ -95,12 +94,14 @@ function Consent({ row }: { row: ConsentRow }) {
           <strong className={row.given || row.over ? '' : 'text-copper'}>
             {row.given ? say('Agrees') : say('Does not agree')}
           </strong>
-          {say(' to {matterWords}{more}', {
-            matterWords: matterWords[row.to],
-            more: row.positions ? `: ${list(row.positions, 8)}` : '',
-          })}
+          {colon(
+            ` ${say('to {matterWords}', { matterWords: matterWords[row.to] })}`,
+            row.positions && list(row.positions, 8),
+          )}
         </span>
-        <span className="text-quiet whitespace-nowrap">{`${short(row.at)}${row.until ? say(', until {until}', { until: short(row.until) }) : ''}`}</span>
+        <span className="text-quiet whitespace-nowrap">
+          {commas(short(row.at), row.until && say('until {until}', { until: short(row.until) }))}
+        </span>
       </span>
       <span className="text-quiet block">{`${row.words ? `“${row.words}” ` : ''}${row.told ? say('Told by {by}, written down by the house.', { by: row.by }) : say('Said by {by}.', { by: row.by })}`}</span>
     </li>

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { contradictionWords, edtfWords, gapWords } from '#api/words/condition.ts'
-import { capital, count } from '#api/words/lists.ts'
+import { capital, count, commas } from '#api/words/lists.ts'
 import { moneyWords } from '#api/words/money.ts'
 import type { ArrivalView } from '#core/views/arrival.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
@@ -55,7 +55,10 @@ export function ProvenanceSection({ view }: { view: MachineView }) {
             <Row
               key={i}
               left={`${capital(c.purpose)}: ${c.where}`}
-              right={`${c.carriage}, ${short(c.at)}${c.until ? say(', until {until}', { until: short(c.until) }) : ''}`}
+              right={commas(
+                `${c.carriage}, ${short(c.at)}`,
+                c.until && say('until {until}', { until: short(c.until) }),
+              )}
             />
           ))}
         </Rows>
@@ -110,7 +113,7 @@ function HowItCame({
             <>
               <span className="num">{moneyWords(v.amount)}</span>
               {v.effortHours !== undefined &&
-                say(', against {effortHours} of work', { effortHours: count(v.effortHours, 'hour') })}
+                `, ${say('against {effortHours} of work', { effortHours: count(v.effortHours, 'hour') })}`}
             </>
           }
         />

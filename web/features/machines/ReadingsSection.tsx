@@ -1,4 +1,5 @@
 /** Test points of a machine: what is expected, what was read, how far it is from when the machine was healthy; each over time. */
+import { commas } from '#api/words/lists.ts'
 import { say } from '#api/words/say.ts'
 import { Fragment, useEffect, useRef, useState } from 'react'
 import { bandWords, driftWords, readingWords } from '#api/words/points.ts'
@@ -17,7 +18,7 @@ export function ReadingsSection({ view }: { view: MachineView }) {
       <p className="text-quiet py-3">
         {say('No test point is on the sheet, and nothing was read. In an episode write')}{' '}
         <span className="num">5V 4.98</span>
-        {say('; when the machine is well,')} <span className="num">{say('healthy')}</span>{' '}
+        {`; ${say('when the machine is well,')}`} <span className="num">{say('healthy')}</span>{' '}
         {say('keeps the readings as the set that later ones are held against.')}
       </p>
     )
@@ -45,7 +46,7 @@ export function ReadingsSection({ view }: { view: MachineView }) {
               className={`num pr-4 font-bold whitespace-nowrap ${p.last?.within === false ? 'text-copper' : ''}`}
             >
               {p.last
-                ? `${readingWords(p.last)}${p.last.within === false ? say(', outside') : ''}`
+                ? commas(readingWords(p.last), p.last.within === false && say('outside'))
                 : say('not read')}
             </td>
             <td className="num text-13 pr-4 whitespace-nowrap">{p.last ? day(p.last.at) : ''}</td>

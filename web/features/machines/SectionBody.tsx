@@ -2,7 +2,7 @@
 import { say } from '#api/words/say.ts'
 import { lazily } from '#web/ui/lazily.tsx'
 import { dayOnly } from '#api/words/dates.ts'
-import { capital } from '#api/words/lists.ts'
+import { capital, commas } from '#api/words/lists.ts'
 import { wayWords } from '#api/words/loans.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
 import { Functions } from './FunctionsSection.tsx'
@@ -93,14 +93,10 @@ function Loans({ view }: { view: MachineView }) {
             >
               <Link className="act" to={`/loans/${l.loan}`}>{`${capital(wayWords[l.way])}, ${l.with}`}</Link>
               <span className="num text-quiet">
-                {say('asked {asked}{more}', {
-                  asked: short(l.asked),
-                  more: l.closed
-                    ? say(', closed')
-                    : l.due
-                      ? say(', due back {due}', { due: dayOnly(l.due) })
-                      : '',
-                })}
+                {commas(
+                  say('asked {asked}', { asked: short(l.asked) }),
+                  l.closed ? say('closed') : l.due && say('due back {due}', { due: dayOnly(l.due) }),
+                )}
               </span>
             </li>
           ))}

@@ -157,7 +157,9 @@ function PickUp({
     >
       {slot.tag && <span className="num font-bold">{slot.tag} </span>}
       {slot.position.accepts}
-      {slot.content === 'unseen' && <span className={inHand ? '' : 'text-quiet'}>{say(', as found')}</span>}
+      {slot.content === 'unseen' && (
+        <span className={inHand ? '' : 'text-quiet'}>{`, ${say('as found')}`}</span>
+      )}
     </button>
   )
 }

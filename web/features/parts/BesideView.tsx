@@ -126,7 +126,7 @@ export function View() {
       />
       {moved && (
         <p className="bg-next border-verdigris mb-3 border-l-4 p-3">
-          {say('{words} Both ends show it. ', { words: moved.words })}
+          {`${say('{words} Both ends show it.', { words: moved.words })} `}
           <Link className="act" to={`/parts/tags?ids=${moved.parts.join(',')}`}>
             {say('Print tags')}
           </Link>
@@ -280,13 +280,13 @@ function Proposed({
       className="bg-next border-verdigris mb-3 flex flex-wrap items-center gap-4 border-l-4 p-3"
     >
       <p className="flex-1">
-        {say('{partLabel}: out of {designator} of {number}, into {targetDesignator} of {intoNumber}. ', {
+        {`${say('{partLabel}: out of {designator} of {number}, into {targetDesignator} of {intoNumber}.', {
           partLabel: slot.partLabel ?? slot.position.accepts,
           designator: slot.position.designator,
           number: machine.number,
           targetDesignator: target.position.designator,
           intoNumber: into.number,
-        })}
+        })} `}
         {occupies(target) && (
           <span className="text-quiet">{say('What sits there comes out by the same act.')} </span>
         )}

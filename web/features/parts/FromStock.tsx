@@ -25,7 +25,7 @@ export function FromStock({ need, candidates }: { need: Need; candidates: readon
       .
       {found.joined.includes('series') &&
         unit === 'F' &&
-        say(' In series their voltages are not shared equally: each must be rated for the whole.')}
+        ` ${say('In series their voltages are not shared equally: each must be rated for the whole.')}`}
     </p>
   )
 }

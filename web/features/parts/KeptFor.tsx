@@ -1,4 +1,5 @@
 /** What is kept for which machine, and letting it go. */
+import { commas } from '#api/words/lists.ts'
 import { say } from '#api/words/say.ts'
 import { Link } from 'react-router'
 import type { ReservationRow } from '#core/views/lots.ts'
@@ -30,11 +31,13 @@ export function KeptFor({
                 </>
               )}
               <span className="text-quiet text-13 block">
-                {say('{more}since {since}{more2}', {
-                  more: r.n > 1 ? say('{n} of them, ', { n: r.n }) : '',
-                  since: short(r.since),
-                  more2: r.until ? say(', until {until}', { until: short(r.until) }) : '',
-                })}
+                {commas(
+                  say('{more}since {since}', {
+                    more: r.n > 1 ? `${say('{n} of them,', { n: r.n })} ` : '',
+                    since: short(r.since),
+                  }),
+                  r.until && say('until {until}', { until: short(r.until) }),
+                )}
               </span>
             </span>
             <Act

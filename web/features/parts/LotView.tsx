@@ -150,23 +150,23 @@ function LotCount({ lot }: { lot: LotAnswer }) {
         {lot.about ? say('About {here} here', { here: lot.here }) : say('{here} here', { here: lot.here })}
       </strong>
       {lot.promised > 0 &&
-        say(', {promised} of them kept, {free} free', { promised: lot.promised, free: lot.free })}
+        `, ${say('{promised} of them kept, {free} free', { promised: lot.promised, free: lot.free })}`}
       {lot.below && (
         <span className="text-copper"> {say('More went than were known to be there: count them.')}</span>
       )}
       {lot.reorder && (
         <span className="text-copper">
-          {say(' To be bought again: the level is {reorderAt}.', { reorderAt: lot.reorderAt ?? 0 })}
+          {` ${say('To be bought again: the level is {reorderAt}.', { reorderAt: lot.reorderAt ?? 0 })}`}
         </span>
       )}
       <span className="text-quiet">
         {lot.taken > 0
-          ? say(' Got {got}, used {used}, {taken} of those as parts with a name of their own.', {
+          ? ` ${say('Got {got}, used {used}, {taken} of those as parts with a name of their own.', {
               got: lot.got,
               used: lot.used,
               taken: lot.taken,
-            })
-          : say(' Got {got}, used {used}.', { got: lot.got, used: lot.used })}
+            })}`
+          : ` ${say('Got {got}, used {used}.', { got: lot.got, used: lot.used })}`}
       </span>
     </p>
   )
@@ -190,7 +190,7 @@ function Places({ lot }: { lot: LotAnswer }) {
             </span>
             <span
               className={`num ${p.lies && p.n < 0 ? 'text-copper font-bold' : p.lies ? '' : 'text-quiet'}`}
-            >{`${p.about ? say('about ') : ''}${p.n}`}</span>
+            >{`${p.about ? `${say('about')} ` : ''}${p.n}`}</span>
           </li>
         ))}
       </ul>

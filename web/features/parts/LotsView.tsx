@@ -3,7 +3,7 @@ import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import { count } from '#api/words/lists.ts'
+import { count, paragraph } from '#api/words/lists.ts'
 import type { LotRow } from '#core/views/lots.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
@@ -122,15 +122,16 @@ export function View() {
       >
         {data.lots.length === 0
           ? say('Parts that are counted instead of named: screws, resistors, a bag of latches.')
-          : say('{lots}, calculated from what was counted, got and taken.{more}{more2}', {
-              lots: count(data.lots.length, 'lot'),
-              more: low.length ? say(' {low} to buy again.', { low: count(low.length, 'lot') }) : '',
-              more2: below.length
-                ? below.length === 1
-                  ? say(' {below} below zero: count it.', { below: count(below.length, 'lot') })
-                  : say(' {below} below zero: count them.', { below: count(below.length, 'lot') })
-                : '',
-            })}
+          : paragraph(
+              say('{lots}, calculated from what was counted, got and taken.', {
+                lots: count(data.lots.length, 'lot'),
+              }),
+              low.length && say('{low} to buy again.', { low: count(low.length, 'lot') }),
+              below.length &&
+                (below.length === 1
+                  ? say('{below} below zero: count it.', { below: count(below.length, 'lot') })
+                  : say('{below} below zero: count them.', { below: count(below.length, 'lot') })),
+            )}
       </PartsHead>
       {adding && <NewLot tag={data.nextTag} onClose={() => setAdding(false)} />}
       {data.lots.length > 0 && (

@@ -104,7 +104,7 @@ export function View() {
               <li key={r.target} className="border-hair grid grid-cols-[2rem_8rem_1fr] gap-3 border-b py-1">
                 <span className="num text-quiet">{i + 1}</span>
                 <span className="num">{r.target}</span>
-                <span>{`${r.undo}${r.undo === 'put the original back' && r.original ? `: ${r.first}, ${r.original}` : r.undo === 'set it back' ? say(' to {first}', { first: r.first }) : ''}`}</span>
+                <span>{`${r.undo}${r.undo === 'put the original back' && r.original ? `: ${r.first}, ${r.original}` : r.undo === 'set it back' ? ` ${say('to {first}', { first: r.first })}` : ''}`}</span>
               </li>
             ))}
           </ol>

@@ -310,11 +310,11 @@ function TakeStep({
               designator: need.position.designator,
               label2: need.occupant.label,
             })
-          : say('{label}: from {placeLabel}, into {designator}. ', {
+          : `${say('{label}: from {placeLabel}, into {designator}.', {
               label: candidate.label,
               placeLabel: candidate.placeLabel,
               designator: need.position.designator,
-            })}
+            })} `}
       </p>
       <FormCautions
         machines={[need.machine, ...(candidate.donor ? [candidate.donor.machine] : [])]}

@@ -163,7 +163,7 @@ export function View() {
                 <span className="font-bold">{`${line.count} × ${line.kind}`}</span>
                 <span className="num">{line.asks}</span>
               </span>
-              <span className="text-quiet text-13 block">{`${line.because === 'needed' ? say('for ') : say('at its level: ')}${line.where.join(', ')}`}</span>
+              <span className="text-quiet text-13 block">{`${line.because === 'needed' ? `${say('for')} ` : `${say('at its level:')} `}${line.where.join(', ')}`}</span>
             </li>
           ))}
         </ul>

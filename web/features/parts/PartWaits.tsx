@@ -56,7 +56,7 @@ export function PartWaits({ part }: { part: PartLife }) {
             >
               <span>
                 <Link className="font-bold hover:underline" to={`/machines/${w.machine}?show=parts`}>
-                  {`${w.position ? say('{position} of ', { position: w.position }) : ''}${w.label}`}
+                  {`${w.position ? `${say('{position} of', { position: w.position })} ` : ''}${w.label}`}
                 </Link>
                 <span className="text-quiet">{`, ${waitWhy[w.why]}${w.since ? ` ${w.why === 'empty since' ? say('on') : say('since')} ${short(w.since)}` : ''}`}</span>
                 {w.until && (

@@ -203,7 +203,7 @@ function LoanLine({ loan, short, now }: { loan: PartRow; short: (at: string) => 
       <span className="block">{say('in {place}', { place: loan.place })}</span>
       <span className="text-quiet block">
         {say('home is')} {loan.loan?.home}
-        {say(', out since {more}', { more: loan.loan ? short(loan.loan.since) : '' })}
+        {`, ${say('out since {more}', { more: loan.loan ? short(loan.loan.since) : '' })}`}
       </span>
       {loan.loan?.due && (
         <span className={overdue ? 'text-copper font-bold' : 'text-quiet'}>

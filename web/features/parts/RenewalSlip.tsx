@@ -103,8 +103,8 @@ function Polarity({
       <p className="pb-2">
         {marks.part &&
           (endOfPart(marks.part) === 'measure'
-            ? say('The part’s mark is at its end that only a measurement tells. ')
-            : say('The part’s mark is at its {endOfPart} end. ', { endOfPart: endOfPart(marks.part) }))}
+            ? `${say('The part’s mark is at its end that only a measurement tells.')} `
+            : `${say('The part’s mark is at its {endOfPart} end.', { endOfPart: endOfPart(marks.part) })} `)}
         {marks.board &&
           (endOfBoard(marks.board) === 'measure'
             ? say('The board’s mark says nothing by itself: check print against schematic or ground.')

@@ -5,7 +5,7 @@ import { queryOf } from '#api/endpoints.ts'
 import { useQuery } from '@tanstack/react-query'
 import { Fragment, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
-import { count } from '#api/words/lists.ts'
+import { count, semicolons, colon } from '#api/words/lists.ts'
 import { specSources, type SpecSource } from '#core/history/bodies/spec.ts'
 import { verifications, type RenewalRow, type Verification } from '#core/parts/renewal.ts'
 import type { MachineId } from '#core/ids.ts'
@@ -268,5 +268,12 @@ const troubleWords = ({ trouble, said: sources, sheet }: RenewalRow): string => 
   const all = sheet['rating']
     ? [...readings, say('{sheet} on the sheet', { sheet: sheet['rating'] })]
     : readings
-  return `${all.join(', ')}${trouble.differ ? say(': they differ, at least {leastVolts} V', { leastVolts: trouble.leastVolts }) : ''}${trouble.unusual.length ? say('; {unusual} V is no usual rating, read it again', { unusual: trouble.unusual.join(', ') }) : ''}`
+  return semicolons(
+    colon(
+      all.join(', '),
+      trouble.differ && say('they differ, at least {leastVolts} V', { leastVolts: trouble.leastVolts }),
+    ),
+    trouble.unusual.length &&
+      say('{unusual} V is no usual rating, read it again', { unusual: trouble.unusual.join(', ') }),
+  )
 }

@@ -74,7 +74,7 @@ export function TeachSlip({
               <span className="flex-1">
                 {l.fact === 'position' ? say('is a position: {is}', { is: l.is }) : `${l.fact} ${l.is}`}
                 {l.was && (
-                  <span className="text-quiet">{say(', where the sheet says {was}', { was: l.was })}</span>
+                  <span className="text-quiet">{`, ${say('where the sheet says {was}', { was: l.was })}`}</span>
                 )}
               </span>
               <span className={l.doubt ? 'text-copper' : 'text-quiet'}>

@@ -156,7 +156,7 @@ function Person({
         <span className={`font-bold ${person.active === false ? 'line-through' : ''}`}>{person.name}</span>
         <span className="text-quiet">
           {person.role ?? person.roles.join(', ')}
-          {person.pin && <span className="text-13">{say(', PIN set')}</span>}
+          {person.pin && <span className="text-13">{`, ${say('PIN set')}`}</span>}
         </span>
         <span className="max-md:col-span-3">
           {person.authorisations.map((a) => (

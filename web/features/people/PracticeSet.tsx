@@ -58,7 +58,7 @@ export function PracticeSet({ party }: { party: PartyId }) {
           <li key={s.id} className="flex flex-wrap items-baseline gap-x-4">
             <span>
               {s.title}
-              {s.authority ? say(', before {authority}', { authority: s.authority }) : ''}:{' '}
+              {s.authority ? `, ${say('before {authority}', { authority: s.authority })}` : ''}:{' '}
               {s.done ? (
                 <strong>
                   {say('done on {on}, unsafe acts', { on: short(s.done.on) })}{' '}

@@ -30,7 +30,7 @@ export function Moves({
         {moves.length === 0
           ? say('nothing else moves')
           : say('{moves} to another evening or person', { moves: count(moves.length, 'step') })}
-        {searching ? say(', as far as was looked') : ''}.
+        {searching ? `, ${say('as far as was looked')}` : ''}.
       </h3>
       <ul>
         {moves.map((m) => (

@@ -50,7 +50,9 @@ export function Rows({
               <Link to={`/machines/${row.machine}`} className="hover:underline">
                 {called} <span className="num text-13">{number}</span>
               </Link>
-              {row.place && <span className="text-quiet">{say(', at {place}', { place: row.place })}</span>}
+              {row.place && (
+                <span className="text-quiet">{`, ${say('at {place}', { place: row.place })}`}</span>
+              )}
               {row.fetch && (
                 <span className="block">{say('From the shelf: {fetch}', { fetch: row.fetch })}</span>
               )}

@@ -58,12 +58,12 @@ export function StepSlip({
         <p>
           {names.evening(laid.session)}, <span className="num">{names.clock(laid.at)}</span> {say('to')}{' '}
           <span className="num">{names.clock(ends)}</span>, {list(laid.people.map(names.person))}
-          {info.place ? say(', at the {place}', { place: info.place }) : ''}.{' '}
+          {info.place ? `, ${say('at the {place}', { place: info.place })}` : ''}.{' '}
           {info.runs !== undefined && runsWords(info.runs)}{' '}
           {laid.minder !== undefined &&
             info.minded &&
             say('{person} looks after it.', { person: names.person(laid.minder) })}
-          {info.decision && say(' What comes after it nobody knows before: minutes are kept free.')}
+          {info.decision && ` ${say('What comes after it nobody knows before: minutes are kept free.')}`}
         </p>
         <Why from={from} plan={plan} step={step} names={names} onChoose={onChoose} />
         <p>

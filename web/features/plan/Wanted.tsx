@@ -52,9 +52,9 @@ function Machine({ data, machine, plans }: { data: PlanAnswer; machine: PlanMach
           </Link>{' '}
           {machine.wanted ? wantedWords(machine.wanted) : say('only the work that is planned on it')}
           {machine.wanted?.matters === 3
-            ? say(', matters most')
+            ? `, ${say('matters most')}`
             : machine.wanted?.matters === 1
-              ? say(', matters a little')
+              ? `, ${say('matters a little')}`
               : ''}
         </span>
         <Act onClick={() => setOpen('worth')}>{say('Worth it?')}</Act>

@@ -38,13 +38,14 @@ export function WorthSlip({
           {say('{more}. The house gives {given} to a machine {end}{more2}. {verdicts}', {
             more:
               worth.reserved > 0
-                ? say(', and {reserved} are kept free for what is not known yet', {
+                ? `, ${say('and {reserved} are kept free for what is not known yet', {
                     reserved: durationWords(worth.reserved),
-                  })
+                  })}`
                 : '',
             given: durationWords(worth.given),
             end: endWords(end),
-            more2: data.effort[end] === undefined ? say(' (a house figure, nobody here has set it)') : '',
+            more2:
+              data.effort[end] === undefined ? ` (${say('a house figure, nobody here has set it')})` : '',
             verdicts: verdicts[worth.is],
           })}
         </p>
@@ -145,12 +146,12 @@ function Sale({ minutes }: { minutes: number }) {
                   left: list(left.map(moneyWords)),
                   minutes: durationWords(minutes),
                   x: moneyWords({ ...own, minor: Math.round(own.minor / (minutes / 60)) }),
-                  more: left.length > 1 ? say(', the other currency apart') : '',
+                  more: left.length > 1 ? `, ${say('the other currency apart')}` : '',
                 },
               )
-            : say('It leaves {left}; currencies are not added to each other. ', {
+            : `${say('It leaves {left}; currencies are not added to each other.', {
                 left: list(left.map(moneyWords)),
-              })}
+              })} `}
         </p>
       )}
     </div>

@@ -46,7 +46,7 @@ export function View() {
         <Link className="act" to="/practice">
           {say('Practice')}
         </Link>
-        {say(', level {level}', { level: told.level })}
+        {`, ${say('level {level}', { level: told.level })}`}
       </p>
       <header className="space-y-2">
         <h1 className="font-display text-24 font-semibold">{told.title}</h1>

@@ -159,7 +159,7 @@ function Written({ done }: { done: readonly Ended[] }) {
             </span>
             <span className="text-quiet text-13 whitespace-nowrap">
               {say('level')} <span className="num">{c.level}</span>
-              {solved.has(c.key) && say(', found')}
+              {solved.has(c.key) && `, ${say('found')}`}
             </span>
           </li>
         ))}

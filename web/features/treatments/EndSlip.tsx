@@ -2,7 +2,7 @@
 import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { useForm, type UseFormReturn } from 'react-hook-form'
-import { capital } from '#api/words/lists.ts'
+import { capital, brackets } from '#api/words/lists.ts'
 import { yellowCaveats } from '#api/words/treatments.ts'
 import { findingKinds } from '#core/history/bodies/condition.ts'
 import { dayAfter, dayOf } from '#core/quantity/time.ts'
@@ -128,11 +128,7 @@ function Helped({ course, ending, onSay, findings }: Part & Pick<TreatmentsAnswe
   return helpedBy(course, ending, findings).map((f) => (
     <SelectField
       key={f.id}
-      label={say('The finding {sort} on {zone}{more}', {
-        sort: f.sort,
-        zone: f.zone,
-        more: f.words ? ` (${f.words})` : '',
-      })}
+      label={brackets(say('The finding {sort} on {zone}', { sort: f.sort, zone: f.zone }), f.words)}
       value={ending.left[f.id] ?? 'less'}
       onChange={(e) => onSay({ left: { ...ending.left, [f.id]: e.target.value } })}
       options={leftOptions}

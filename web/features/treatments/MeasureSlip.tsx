@@ -1,4 +1,5 @@
 /** A colour is measured on a photograph: cards, the place of true colour and patches are marked; what they say is shown before it is written. */
+import { commas } from '#api/words/lists.ts'
 import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -338,7 +339,11 @@ function ReadOut({ read: { says, cells, capture } }: { read: MeasureAnswer }) {
       )}
       {says.patches.map((p) => (
         <p key={p.name} className="num">
-          {`${p.name}: L* ${tenth(p.lab[0])}, a* ${tenth(p.lab[1])}, b* ${tenth(p.lab[2])}${p.yellowness === undefined ? '' : say(', yellowness {yellowness} (E313)', { yellowness: p.yellowness.toFixed(0) })}`}
+          {commas(
+            `${p.name}: L* ${tenth(p.lab[0])}, a* ${tenth(p.lab[1])}, b* ${tenth(p.lab[2])}`,
+            p.yellowness !== undefined &&
+              say('yellowness {yellowness} (E313)', { yellowness: p.yellowness.toFixed(0) }),
+          )}
         </p>
       ))}
       {says.neutrals > 0 && <p>{`${cardsWords(says.neutrals)} ${checkWords(says.by, when.zone)}`}</p>}

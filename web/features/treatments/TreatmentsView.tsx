@@ -142,7 +142,7 @@ function TypedRow({ typed }: { typed: TreatmentsAnswer['typed'][number] }) {
         <strong>{`${capital(typed.sort)}: `}</strong>
         {typed.words || say('no words with it')}
         <span className="text-quiet">
-          {say(', written as a line: its light and its result are not recorded')}
+          {`, ${say('written as a line: its light and its result are not recorded')}`}
         </span>
       </span>
       <span className="num text-quiet">{short(typed.at)}</span>
@@ -166,7 +166,7 @@ function PlaceRow({ place, course, answer }: { place: string; course: Course; an
     <li className="border-hair border-b py-1.5">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <span className="min-w-0">
-          <strong>{`${course.body.trial ? say('Trial of ') : ''}${capital(course.body.sort)}: `}</strong>
+          <strong>{`${course.body.trial ? `${say('Trial of')} ` : ''}${capital(course.body.sort)}: `}</strong>
           {courseWords({ ...course, ...course.early.find((e) => e.on === place) })}
         </span>
         <span className="num text-quiet">{short(course.from)}</span>
@@ -184,19 +184,19 @@ function PlaceRow({ place, course, answer }: { place: string; course: Course; an
           {capital(verdictWords[verdict?.is ?? 'not looked at'])}
         </span>
         {verdict?.words ? `: ${verdict.words}` : ''}
-        {course.ph.length > 0 && <span>{say('; pH {ph}', { ph: course.ph.join(', then ') })}</span>}
+        {course.ph.length > 0 && <span>{`; ${say('pH {ph}', { ph: course.ph.join(', then ') })}`}</span>}
         {harmed.length > 0 && (
-          <strong className="text-oxide">{say('; harmed: {harmed}', { harmed: list(harmed) })}</strong>
+          <strong className="text-oxide">{`; ${say('harmed: {harmed}', { harmed: list(harmed) })}`}</strong>
         )}
         {course.missing.length > 0 && (
           <strong className="text-copper">
-            {say('; not counted out again: {missing}', {
+            {`; ${say('not counted out again: {missing}', {
               missing: list(course.missing.map((m) => `${m.n} ${m.what}`)),
-            })}
+            })}`}
           </strong>
         )}
         {course.ended?.recheck && (
-          <span>{say('; look again on {recheck}', { recheck: dayOnly(course.ended.recheck) })}</span>
+          <span>{`; ${say('look again on {recheck}', { recheck: dayOnly(course.ended.recheck) })}`}</span>
         )}
         {course.happened.length > 0 && (
           <>

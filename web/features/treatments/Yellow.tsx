@@ -111,7 +111,7 @@ const wayWords = (direction: number): string =>
 const streakWords = ({ streaks, spread }: ZoneYellow['colours'][number]): string =>
   streaks && spread !== undefined && spread > 1
     ? streaks.coherence > 0.6
-      ? say('; streaks run {way}', { way: wayWords(streaks.direction) })
+      ? `; ${say('streaks run {way}', { way: wayWords(streaks.direction) })}`
       : '; it is blotched'
     : ''
 

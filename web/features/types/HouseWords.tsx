@@ -51,7 +51,7 @@ export function HouseWords() {
               <div className="flex items-baseline justify-between gap-3">
                 <span>
                   “<strong>{w.word}</strong>
-                  {w.as === 'verb' ? say('” means to ') : say('” means ')}
+                  {w.as === 'verb' ? `${say('” means to')} ` : `${say('” means')} `}
                   <strong>{w.means}</strong>
                 </span>
                 <span className="text-13 flex gap-4 whitespace-nowrap">

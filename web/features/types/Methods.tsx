@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { MethodRow } from '#api/types.ts'
-import { count, list } from '#api/words/lists.ts'
+import { count, list, commas } from '#api/words/lists.ts'
 import { durationWords } from '#api/words/dates.ts'
 import { keys } from '#web/app/keys.ts'
 import { useSendOne } from '#web/app/send.ts'
@@ -65,7 +65,11 @@ function Card({ method, onEdit }: { method: MethodRow; onEdit?: () => void }) {
     recipe.light,
     recipe.area,
     recipe.waitMinutes
-      ? `${durationWords(recipe.waitMinutes)}${recipe.everyMinutes ? say(', again every {everyMinutes}', { everyMinutes: durationWords(recipe.everyMinutes) }) : ''}`
+      ? commas(
+          durationWords(recipe.waitMinutes),
+          recipe.everyMinutes &&
+            say('again every {everyMinutes}', { everyMinutes: durationWords(recipe.everyMinutes) }),
+        )
       : '',
   ].filter(Boolean)
   return (
@@ -81,7 +85,8 @@ function Card({ method, onEdit }: { method: MethodRow; onEdit?: () => void }) {
       <p className="num">{facts.join(' · ') || say('nothing measured')}</p>
       {(recipe.materials.length > 0 || recipe.notOn.length > 0) && (
         <p>
-          {recipe.materials.length > 0 && say('For {materials}. ', { materials: list(recipe.materials) })}
+          {recipe.materials.length > 0 &&
+            `${say('For {materials}.', { materials: list(recipe.materials) })} `}
           {recipe.notOn.length > 0 && (
             <strong>{say('Not on {notOn}.', { notOn: list(recipe.notOn) })}</strong>
           )}
@@ -137,16 +142,16 @@ function CardFigures({
     <p className="text-quiet text-13 mt-1">
       {recipe.school &&
         (method.schoolInForce
-          ? say('The house’s way for {key}. ', { key: recipe.school.key })
-          : say('Not the house’s way for {key}. ', { key: recipe.school.key }))}
+          ? `${say('The house’s way for {key}.', { key: recipe.school.key })} `
+          : `${say('Not the house’s way for {key}.', { key: recipe.school.key })} `)}
       {say('{more}{more2}. Version {version}, {at}{more3}.', {
         more: method.uses
           ? say('Followed {uses}', { uses: count(method.uses, 'time') })
           : say('Not followed yet'),
-        more2: verdicts ? say('; verdicts: {verdicts}', { verdicts }) : '',
+        more2: verdicts ? `; ${say('verdicts: {verdicts}', { verdicts })}` : '',
         version: method.version,
         at: short(method.at),
-        more3: method.by ? say(' by {by}', { by: method.by }) : '',
+        more3: method.by ? ` ${say('by {by}', { by: method.by })}` : '',
       })}
     </p>
   )
