@@ -3,7 +3,7 @@ import { say } from './say.ts'
 import type { Precaution } from '#core/history/bodies/precaution.ts'
 import type { CheckName, CheckReport, RuleAnswer, RuleName } from '#core/work/checks/index.ts'
 import { clockWords } from './dates.ts'
-import { capital, count, list, sentence, semicolons } from './lists.ts'
+import { capital, count, list, paragraph, semicolons, sentence } from './lists.ts'
 
 export const checkTitles: Readonly<Record<CheckName, string>> = {
   'as-found': say('As-found check'),
@@ -83,10 +83,10 @@ const asked: Readonly<Partial<Record<RuleName, RuleWords>>> = {
   },
 }
 
-/** " In this episode: discharged once, powered up 3 times." */
+/** "In this episode: discharged once, powered up 3 times." */
 const tallyWords = ({ tally }: RuleAnswer, done: string): string =>
   tally
-    ? say(' In this episode: {done} {times}, powered up {tallyTimes}.', {
+    ? say('In this episode: {done} {times}, powered up {tallyTimes}.', {
         done,
         times: timesWords(tally.done),
         tallyTimes: timesWords(tally.powerUps),
@@ -194,14 +194,20 @@ export function ruleWords(
       }
     case 'reservoir measured':
       return {
-        saw: `${about ? sentence(about) : say('Not measured since the last power-up.')}${tallyWords(answer, 'measured')}`,
+        saw: paragraph(
+          about ? sentence(about) : say('Not measured since the last power-up.'),
+          tallyWords(answer, say('measured')),
+        ),
         satisfy: say(
           'Wait, then measure across the reservoir: done reservoir measured 0.4 V. Above 60 V d.c. wait longer. A calculated value does not replace a measurement.',
         ),
       }
     case 'tube discharged':
       return {
-        saw: `${about ? sentence(about) : say('Not discharged since the last power-up.')}${tallyWords(answer, 'discharged')}`,
+        saw: paragraph(
+          about ? sentence(about) : say('Not discharged since the last power-up.'),
+          tallyWords(answer, say('discharged')),
+        ),
         satisfy: say(
           'By an authorised person, by the proper procedure to the tube’s own earth braid, again after some minutes, lead left clipped. Never alone.',
         ),

@@ -12,7 +12,7 @@ import { coverWords } from './treatments.ts'
 import type { HouseVerdict } from '#core/treatment/verdicts.ts'
 import { dayOnly, dayWords } from './dates.ts'
 import type { EntryWords } from './names.ts'
-import { count, list } from './lists.ts'
+import { count, list, paragraph, semicolons, sentence } from './lists.ts'
 
 const whole = (v: number) => String(Math.round(v))
 const tenth = (v: number) => v.toFixed(1)
@@ -154,47 +154,56 @@ export const renderedCaveat = say(
 
 /** What came back since the last session, as this house measured it; and when to look. */
 export function backWords({ back, lookAgain }: Partial<Pick<ZoneYellow, 'back' | 'lookAgain'>>): string {
-  const again = lookAgain
-    ? say(' Measure it again about {lookAgain}.', { lookAgain: dayOnly(lookAgain) })
-    : ''
+  const again = lookAgain ? say('Measure it again about {lookAgain}.', { lookAgain: dayOnly(lookAgain) }) : ''
   if (!back)
-    return say('It may come back, in the dark too; this house has measured: nothing yet.{again}', { again })
+    return paragraph(say('It may come back, in the dark too; this house has measured: nothing yet.'), again)
   return back.rise.low > 0
-    ? say('It came back by {yellow} in {days} days, measured here.{again}', {
-        yellow: yellowWords(back.rise),
-        days: back.days,
+    ? paragraph(
+        say('It came back by {yellow} in {days} days, measured here.', {
+          yellow: yellowWords(back.rise),
+          days: back.days,
+        }),
         again,
-      })
-    : say('Nothing that a photograph can see came back in {days} days, measured here.{again}', {
-        days: back.days,
+      )
+    : paragraph(
+        say('Nothing that a photograph can see came back in {days} days, measured here.', {
+          days: back.days,
+        }),
         again,
-      })
+      )
 }
 
 /** The outlook of warm sessions where the last was cool, or the other way round. */
 export const otherwiseWords = ({ warm, outlook }: NonNullable<ZoneYellow['otherwise']>): string =>
-  say('{more} ({more2} {warmFrom} °C), as much light would take {tenth} to {outlookTenth} off.', {
-    more: warm ? say('Warm') : say('Cool'),
-    more2: warm ? say('from') : say('below'),
-    warmFrom,
-    tenth: tenth(Math.max(outlook.gain.low, 0)),
-    outlookTenth: tenth(outlook.gain.high),
-  })
+  warm
+    ? say('Warm (from {warmFrom} °C), as much light would take {least} to {most} off.', {
+        warmFrom,
+        ...gainOf(outlook),
+      })
+    : say('Cool (below {warmFrom} °C), as much light would take {least} to {most} off.', {
+        warmFrom,
+        ...gainOf(outlook),
+      })
+const gainOf = ({ gain }: Outlook) => ({ least: tenth(Math.max(gain.low, 0)), most: tenth(gain.high) })
 
 /** The method that did best here on this material, with how often that was measured. */
 export const bestWords = ({ method, cover, material, gone, uneven }: HouseVerdict): string =>
   gone
-    ? say(
-        'Best here on {material}: {method}, {coverWords}; {tenth} % of the yellow an UV-hour, measured {more}{more2}.',
-        {
-          material,
-          method,
-          coverWords: coverWords[cover as keyof typeof coverWords] ?? cover,
-          tenth: tenth(gone.anHour * 100),
-          more: gone.n === 1 ? say('once') : say('{n} times', { n: gone.n }),
-          more2:
-            uneven && uneven.n > 0 ? say('; more uneven {n} of {of}', { n: uneven.n, of: uneven.of }) : '',
-        },
+    ? sentence(
+        semicolons(
+          say('best here on {material}: {method}, {coverWords}', {
+            material,
+            method,
+            coverWords: coverWords[cover as keyof typeof coverWords] ?? cover,
+          }),
+          gone.n === 1
+            ? say('{tenth} % of the yellow an UV-hour, measured once', { tenth: tenth(gone.anHour * 100) })
+            : say('{tenth} % of the yellow an UV-hour, measured {n} times', {
+                tenth: tenth(gone.anHour * 100),
+                n: gone.n,
+              }),
+          uneven && uneven.n > 0 && say('more uneven {n} of {of}', { n: uneven.n, of: uneven.of }),
+        ),
       )
     : ''
 

@@ -2,7 +2,7 @@
 import { say } from './say.ts'
 import type { Problem } from '#core/composer/index.ts'
 import type { Question } from '#core/composer/ask.ts'
-import { list } from './lists.ts'
+import { list, paragraph } from './lists.ts'
 import { refusalWords } from './refusals.ts'
 
 /** What an entry leaves unsaid, asked in one short sentence, with an example of an answer. */
@@ -22,7 +22,7 @@ export function questionWords({ asks, about }: Question): { readonly ask: string
 /** What is missing in a line. An empty line says nothing. */
 export function problemWords(problem: Problem, zone: string): string {
   const known = (names: readonly string[]) =>
-    names.length ? say(' Known here: {names}.', { names: list(names, 8) }) : ''
+    names.length ? say('Known here: {names}.', { names: list(names, 8) }) : ''
   switch (problem.why) {
     case 'empty':
       return ''
@@ -50,14 +50,11 @@ export function problemWords(problem: Problem, zone: string): string {
     case 'unknown verb':
       return say('Not understood yet.')
     case 'which function':
-      return say('Which function is “{word}”?{known}', { word: problem.word, known: known(problem.known) })
+      return paragraph(say('Which function is “{word}”?', { word: problem.word }), known(problem.known))
     case 'which position':
       return problem.word
-        ? say('No position is called “{word}” here.{known}', {
-            word: problem.word,
-            known: known(problem.known),
-          })
-        : say('Name a position.{known}', { known: known(problem.known) })
+        ? paragraph(say('No position is called “{word}” here.', { word: problem.word }), known(problem.known))
+        : paragraph(say('Name a position.'), known(problem.known))
     case 'which of these':
       return say('{known} came out of {position}: name the one, “in {position} < {problemKnown}”.', {
         known: list(problem.known, 4),
@@ -65,17 +62,17 @@ export function problemWords(problem: Problem, zone: string): string {
         problemKnown: problem.known[0] ?? '',
       })
     case 'which part':
-      return say('No part, tag or machine is called “{word}”.{known}', {
-        word: problem.word,
-        known: known(problem.known),
-      })
+      return paragraph(
+        say('No part, tag or machine is called “{word}”.', { word: problem.word }),
+        known(problem.known),
+      )
     case 'which lot':
       return say(
         'No counted stock is recorded as {word}, or none of it is left. It is recorded under Parts, Counted stock.',
         { word: problem.word },
       )
     case 'which steward':
-      return say('No steward is called “{word}”.{known}', { word: problem.word, known: known(problem.known) })
+      return paragraph(say('No steward is called “{word}”.', { word: problem.word }), known(problem.known))
     case 'which machine':
       return say('No machine has the number {word}.', { word: problem.word })
     case 'which evidence':
@@ -90,14 +87,16 @@ export function problemWords(problem: Problem, zone: string): string {
         fn: problem.fn,
       })
     case 'which method':
-      return say('No house method is called “{word}”.{known}', {
-        word: problem.word,
-        known: known(problem.known),
-      })
+      return paragraph(
+        say('No house method is called “{word}”.', { word: problem.word }),
+        known(problem.known),
+      )
     case 'no readings':
       return say('Nothing was read in this episode yet: read the test points first.')
     case 'nothing there':
-      return `${problem.position} ${problem.content === 'empty' ? say('is empty') : say('holds an unidentified part')}.`
+      return problem.content === 'empty'
+        ? say('{position} is empty.', { position: problem.position })
+        : say('{position} holds an unidentified part.', { position: problem.position })
     case 'occupied':
       return say('{position} holds {by}. Write: {line}', {
         position: problem.position,
@@ -115,6 +114,9 @@ export function problemWords(problem: Problem, zone: string): string {
     case 'form':
       return say('The form is: {form}', { form: problem.form })
     case 'refused':
-      return `${refusalWords(problem.refusal, { zone, labels: {} })}${problem.overridable ? say(' To fit it all the same, end the line with: because …') : ''}`
+      return paragraph(
+        refusalWords(problem.refusal, { zone, labels: {} }),
+        problem.overridable && say('To fit it all the same, end the line with: because …'),
+      )
   }
 }

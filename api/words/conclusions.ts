@@ -2,7 +2,7 @@
 import { say } from './say.ts'
 import type { Bracket } from '#core/views/rows.ts'
 import { dayWords } from './dates.ts'
-import { capital, list, sentence } from './lists.ts'
+import { capital, commas, list, paragraph, semicolons, sentence } from './lists.ts'
 import { type When } from './status.ts'
 import { changeName, weaknessWords } from './standing.ts'
 
@@ -21,9 +21,7 @@ function inBetween({ changes, orDisturbed, otherGear, unlisted }: Bracket): stri
     ...otherGear.map((g) => say('tried with {g}', { g })),
   ]
   const off = unlisted.map(changeName)
-  return [list(said, 6), off.length > 0 ? say('{off} (not on its list)', { off: list(off, 4) }) : '']
-    .filter(Boolean)
-    .join('; ')
+  return semicolons(list(said, 6), off.length > 0 && say('{off} (not on its list)', { off: list(off, 4) }))
 }
 
 /** The one act that would settle it, where there is one. */
@@ -32,12 +30,12 @@ function settles({ changes, orDisturbed, otherGear }: Bracket): string {
   if (changes.length === 1 && orDisturbed.length === 0 && only)
     return only.kind === 'swapped'
       ? only.target.sort === 'position'
-        ? say(' The part or its contact: swapping back, or a pass in a proved machine, tells them apart.')
-        : say(' The part or its seat: swapping back, or a pass in a proved machine, tells them apart.')
-      : say(' Undoing it, and testing again, would settle it.')
-  if (otherGear.length > 0) return say(' The same test with the gear of before would settle it.')
+        ? say('The part or its contact: swapping back, or a pass in a proved machine, tells them apart.')
+        : say('The part or its seat: swapping back, or a pass in a proved machine, tells them apart.')
+      : say('Undoing it, and testing again, would settle it.')
+  if (otherGear.length > 0) return say('The same test with the gear of before would settle it.')
   return changes.length + orDisturbed.length > 1
-    ? say(' Undone one by one, with a test after each, they would come apart.')
+    ? say('Undone one by one, with a test after each, they would come apart.')
     : ''
 }
 
@@ -56,18 +54,22 @@ const causedTitle: Readonly<Record<Bracket['strength'], string>> = {
 export function bracketWords(bracket: Bracket, when: When): BracketWords {
   const fns = list(bracket.functions)
   const among = inBetween(bracket)
-  const weak = [
-    bracket.weak.length > 0
-      ? say(' Weak: {x}.', { x: list([...new Set(bracket.weak.map(weaknessWords))], 3) })
-      : '',
-    bracket.comesAndGoes && bracket.verdict !== 'came again' ? ` ${goesWords(bracket.comesAndGoes)}` : '',
-  ].join('')
-  const told = (title: string, detail: string, strong: boolean, more = ''): BracketWords => ({
+  const weaknesses = [...new Set(bracket.weak.map(weaknessWords))]
+  const told = (title: string, detail: string, strong: boolean, then = ''): BracketWords => ({
     title,
-    detail: `${sentence(detail)}${more}${weak}`,
+    detail: paragraph(
+      sentence(detail),
+      then,
+      weaknesses.length > 0 && say('Weak: {weaknesses}.', { weaknesses: list(weaknesses, 3) }),
+      bracket.comesAndGoes && bracket.verdict !== 'came again' && goesWords(bracket.comesAndGoes),
+    ),
     strong,
   })
-  const byItself = bracket.orByItself ? say(', or by itself') : ''
+  const orByItself = bracket.orByItself && say('or by itself')
+  const noEffect = commas(
+    say('{fns} fails as before after {among}', { fns, among }),
+    bracket.otherWords && say('in other words'),
+  )
   const names = bracket.changes.map(changeName)
   const worse = bracket.anotherFailure ? say('fails in another way') : say('got worse')
   switch (bracket.verdict) {
@@ -91,7 +93,7 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
     case 'cause not separated':
       return told(
         say('Cause not separated'),
-        say('{fns} passed after {among}{byItself}', { fns, among, byItself }),
+        commas(say('{fns} passed after {among}', { fns, among }), orByItself),
         true,
         settles(bracket),
       )
@@ -117,25 +119,21 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
         say('Outside what was declared'),
         say('{fns} changed after {among}', { fns, among }),
         true,
-        say(' Does it depend on that? Then add it to its list.'),
+        say('Does it depend on that? Then add it to its list.'),
       )
     case 'no effect':
       return told(
         bracket.strength === 'shows nothing' ? say('Shows nothing') : say('No effect'),
-        say('{fns} fails as before after {among}{other}', { fns, among, other: otherWords(bracket) }),
+        noEffect,
         false,
         bracket.cleared
-          ? ` ${sentence(say('{cleared} is not shown faulty', { cleared: bracket.cleared }))}`
+          ? sentence(say('{cleared} is not shown faulty', { cleared: bracket.cleared }))
           : bracket.partInNotProved
-            ? say(' The part put in was not proved.')
+            ? say('The part put in was not proved.')
             : '',
       )
     case 'no lasting effect together':
-      return told(
-        say('No lasting effect together'),
-        say('{fns} fails as before after {among}{other}', { fns, among, other: otherWords(bracket) }),
-        false,
-      )
+      return told(say('No lasting effect together'), noEffect, false)
     case 'caused by':
       return told(
         bracket.raised ? capital(bracket.raised) : causedTitle[bracket.strength],
@@ -152,7 +150,7 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
     case 'among':
       return told(
         say('Caused among these'),
-        say('{fns} {worse} after {among}{byItself}', { fns, worse, among, byItself }),
+        commas(say('{fns} {worse} after {among}', { fns, worse, among }), orByItself),
         true,
         settles(bracket),
       )
@@ -169,7 +167,7 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
           ? say('{fns} fails again after {among}, which need not be why', { fns, among })
           : say('{fns} fails again', { fns }),
         false,
-        bracket.comesAndGoes ? ` ${goesWords(bracket.comesAndGoes)}` : '',
+        bracket.comesAndGoes ? goesWords(bracket.comesAndGoes) : '',
       )
     case 'comes and goes':
       return told(
@@ -178,7 +176,7 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
           ? say('{fns} fails now and then after {among}; the pass before may have been luck', { fns, among })
           : say('{fns} fails now and then; the pass before may have been luck', { fns }),
         false,
-        say(' More starts would tell.'),
+        say('More starts would tell.'),
       )
     case 'cannot be known':
       return told(
@@ -208,5 +206,3 @@ function presumedTitle({ changes, orDisturbed, strength }: Bracket): string {
     ? say('Seat or contact, presumed')
     : say('The gear, presumed, not the machine')
 }
-
-const otherWords = ({ otherWords: other }: Bracket): string => (other ? say(', in other words') : '')

@@ -8,7 +8,7 @@ import type { UnsafeAct } from '#core/practice/unsafe.ts'
 import type { RuleName } from '#core/work/checks/index.ts'
 import { checkTitles } from './checks.ts'
 import { actTitle, shareWords, suspectName } from './fault.ts'
-import { capital, count, list, paragraph } from './lists.ts'
+import { capital, count, list, paragraph, sentence } from './lists.ts'
 import type { SuspectSort } from '#core/diagnosis/instances.ts'
 
 export const causeTitles: Readonly<Record<CauseSort, string>> = {
@@ -82,11 +82,9 @@ export const saidWords = ({ said }: Outcome): string =>
 export function stateWords({ failing }: Outcome): string {
   return failing.length === 0
     ? say('Everything does what it should now.')
-    : say('{failing} {more} not do what {more2} should.', {
-        failing: capital(list(failing)),
-        more: failing.length === 1 ? say('does') : say('do'),
-        more2: failing.length === 1 ? say('it') : say('they'),
-      })
+    : failing.length === 1
+      ? say('{failing} does not do what it should.', { failing: capital(list(failing)) })
+      : say('{failing} do not do what they should.', { failing: capital(list(failing)) })
 }
 
 /** Minutes, held against the advice and against somebody who knows the case. */
@@ -94,12 +92,13 @@ export function minutesWords({ minutes, expectedMinutes, shortestMinutes }: Outc
   const expected =
     expectedMinutes === undefined
       ? ''
-      : say(' After the first failure the advice expected {expectedMinutes} minutes to the end.', {
+      : say('After the first failure the advice expected {expectedMinutes} minutes to the end.', {
           expectedMinutes,
         })
-  return say(
-    '{minutes} minutes of work.{expected} Mending what was wrong and trying it takes {shortestMinutes}.',
-    { minutes, expected, shortestMinutes },
+  return paragraph(
+    sentence(say('{minutes} of work', { minutes: count(minutes, 'minute') })),
+    expected,
+    say('Mending what was wrong and trying it takes {shortestMinutes}.', { shortestMinutes }),
   )
 }
 
@@ -153,10 +152,13 @@ export const unsafeWords = ({ rule, about }: UnsafeAct): string =>
     about.length > 0 && say('On record: {about}.', { about: list(about) }),
   )
 export const stoppedBy = ({ check, rule, also }: UnsafeAct): string =>
-  say('The check “{checkTitles}” names it: {x}. It stays open until somebody does it and writes it down.', {
-    checkTitles: checkTitles[check],
-    x: list([rule, ...also]),
-  })
+  say(
+    'The check “{checkTitles}” names it: {rules}. It stays open until somebody does it and writes it down.',
+    {
+      checkTitles: checkTitles[check],
+      rules: list([rule, ...also]),
+    },
+  )
 export const practiceCaution = say(
   'Practice shows what is usual. At a real machine local rules and licensed practice come first.',
 )
@@ -173,34 +175,37 @@ const toldShare = 0.04
 export function toldWords({ before, after, killed, unsafe, mended, saw }: ReviewRow): string {
   if (unsafe) return say('It ended the case.')
   const gain = after.ofTruth - before.ofTruth
-  const lost =
-    killed.length > 0 ? say(' {killed} did not outlive it.', { killed: capital(list(killed)) }) : ''
+  const lost = killed.length > 0 ? say('{killed} did not outlive it.', { killed: capital(list(killed)) }) : ''
   if (saw.length > 0) return say('It showed a mark of {saw}.', { saw: list(saw.map(causeWords)) })
   if (mended.length > 0)
-    return say('It mended {mended}; a test has to show it.{lost}', {
-      mended: list(mended.map(causeWords)),
+    return paragraph(
+      say('It mended {mended}; a test has to show it.', { mended: list(mended.map(causeWords)) }),
       lost,
-    })
+    )
   if (before.likeliest === undefined && after.likeliest !== undefined)
-    return say('It showed that something is wrong; likeliest: {believed}.{lost}', {
-      believed: believed(after),
+    return paragraph(
+      say('It showed that something is wrong; likeliest: {believed}.', { believed: believed(after) }),
       lost,
-    })
+    )
   if (after.likeliest === undefined && before.likeliest !== undefined)
-    return say('After it no test on record fails.{lost}', { lost })
+    return paragraph(say('After it no test on record fails.'), lost)
   if (gain > toldShare)
-    return say('It pointed to what was wrong: from {share} to {afterShare}.{lost}', {
-      share: shareWords(before.ofTruth),
-      afterShare: shareWords(after.ofTruth),
+    return paragraph(
+      say('It pointed to what was wrong: from {share} to {afterShare}.', {
+        share: shareWords(before.ofTruth),
+        afterShare: shareWords(after.ofTruth),
+      }),
       lost,
-    })
+    )
   if (gain < -toldShare)
-    return say('It took suspicion away from what was wrong: from {share} to {afterShare}.{lost}', {
-      share: shareWords(before.ofTruth),
-      afterShare: shareWords(after.ofTruth),
+    return paragraph(
+      say('It took suspicion away from what was wrong: from {share} to {afterShare}.', {
+        share: shareWords(before.ofTruth),
+        afterShare: shareWords(after.ofTruth),
+      }),
       lost,
-    })
-  return say('It told nothing new of it.{lost}', { lost })
+    )
+  return paragraph(say('It told nothing new of it.'), lost)
 }
 
 /** What would have told more at that moment; undefined where the act was that. */

@@ -1,5 +1,5 @@
 /** The standing of one function in words, and the words of what its tests show. Apart from the machine's status, which Bench needs alone. */
-import { say } from './say.ts'
+import { say, shown } from './say.ts'
 import type { ChangeSummary, LogRow, WeaknessRow } from '#core/views/rows.ts'
 import type { FunctionRow } from '#core/views/machine-shape.ts'
 import type { TestResult } from '#core/history/bodies/test.ts'
@@ -7,26 +7,26 @@ import { failureRateBound } from '#core/history/intermittent.ts'
 import { lookFunction } from '#core/history/results.ts'
 import { dayWords, durationWords, shortDay } from './dates.ts'
 import { resultWords } from './results.ts'
-import { capital, count, list, sentence, commas, brackets } from './lists.ts'
+import { brackets, capital, commas, count, list, paragraph, sentence } from './lists.ts'
 import { changeWords, voidWords, type When } from './status.ts'
 
 /** Today's standing at the right of a lane. */
 export function standingWords(row: FunctionRow, { now, zone }: When): string {
-  const on = row.test ? `, ${shortDay(row.test.at, now, zone)}` : ''
+  const on = row.test && shortDay(row.test.at, now, zone)
   switch (row.word) {
     case 'retest':
       return say('test again')
     case 'works':
-      return say('works{on}', { on })
+      return commas(say('works'), on)
     case 'fails':
-      return row.changes.length ? say('fails, worked on since') : say('fails{on}', { on })
+      return row.changes.length ? say('fails, worked on since') : commas(say('fails'), on)
     case 'partly':
     case 'intermittent':
       return row.test
-        ? `${partWords(row.test.result)}${row.changes.length ? say(', worked on since') : on}`
+        ? commas(partWords(row.test.result), row.changes.length ? say('worked on since') : on)
         : row.word
     case 'weakly':
-      return say('works, weakly{on}', { on })
+      return commas(say('works, weakly'), on)
     case 'unproved':
       return row.run
         ? say('clean {clean} of {needed}', { clean: row.run.clean, needed: row.run.needed })
@@ -40,7 +40,7 @@ export function standingWords(row: FunctionRow, { now, zone }: When): string {
     case 'void':
       return say('test is void')
     case 'ageing':
-      return say('test is old{on}', { on })
+      return commas(say('test is old'), on)
     case 'inconclusive':
       return say('inconclusive')
   }
@@ -53,37 +53,31 @@ function partWords(result: TestResult): string {
   return good === undefined || of === undefined ? say('partly good') : say('{good} of {of}', { good, of })
 }
 
+/** “pass on 3 Mar 2026, short check, 40 min (with the lid off)”. */
+function testWords({ test, minutes, words }: FunctionRow, when: When): string {
+  if (!test) return ''
+  const on = say('{result} on {at}', {
+    result: resultWords(test.result),
+    at: dayWords(test.at, when.zone),
+  })
+  return brackets(
+    commas(
+      on,
+      test.depth !== 'full' && say('{depth} check', { depth: shown(test.depth) }),
+      minutes !== undefined && durationWords(minutes),
+    ),
+    words,
+  )
+}
+
 /** A longer account of a function's standing, for its tooltip and the list below. */
 export function standingSentence(row: FunctionRow, when: When): string {
-  const test = row.test
-    ? row.test.depth === 'full'
-      ? brackets(
-          commas(
-            say('{result} on {at}', {
-              result: resultWords(row.test.result),
-              at: dayWords(row.test.at, when.zone),
-            }),
-            row.minutes !== undefined && durationWords(row.minutes),
-          ),
-          row.words,
-        )
-      : brackets(
-          commas(
-            say('{result} on {at}, {depth} check', {
-              result: resultWords(row.test.result),
-              at: dayWords(row.test.at, when.zone),
-              depth: row.test.depth,
-            }),
-            row.minutes !== undefined && durationWords(row.minutes),
-          ),
-          row.words,
-        )
-    : ''
+  const test = testWords(row, when)
   const limits = row.notExercised
-    ? say(' Does not exercise: {notExercised}.', { notExercised: row.notExercised })
+    ? say('Does not exercise: {notExercised}.', { notExercised: row.notExercised })
     : ''
   const beside = row.beside
-    ? say(' Tried again on {at}: {result}.', {
+    ? say('Tried again on {at}: {result}.', {
         at: dayWords(row.beside.at, when.zone),
         result: resultWords(row.beside.result),
       })
@@ -94,23 +88,24 @@ export function standingSentence(row: FunctionRow, when: When): string {
       void: voidWords(row.voided),
     })
   if (row.changes.length)
-    return say('{test} Since then {changes}.{beside}', {
-      test: sentence(test),
-      changes: list(row.changes.map((c) => changeWords(c, when))),
+    return paragraph(
+      say('{test} Since then {changes}.', {
+        test: sentence(test),
+        changes: list(row.changes.map((c) => changeWords(c, when))),
+      }),
       beside,
-    })
-  if (row.heldUpBy) return `${sentence(test)} ${heldUpWords(row.heldUpBy, when)}${beside}`
-  const weak =
-    row.weak.length > 0 ? say(' Weak: {weak}.', { weak: list(row.weak.map(weaknessWords), 4) }) : ''
+    )
+  if (row.heldUpBy) return paragraph(sentence(test), heldUpWords(row.heldUpBy, when), beside)
+  const weak = row.weak.length > 0 ? say('Weak: {weak}.', { weak: list(row.weak.map(weaknessWords), 4) }) : ''
   if (row.run && (row.word === 'unproved' || row.word === 'weakly'))
-    return `${sentence(test)}${weak} ${runWords(row.run)}${limits}${beside}`
+    return paragraph(sentence(test), weak, runWords(row.run), limits, beside)
   if (row.claim && !row.test)
-    return say('Said on arrival: “{words}”. Not tested here.{beside}', { words: row.claim.words, beside })
+    return paragraph(say('Said on arrival: “{words}”. Not tested here.', { words: row.claim.words }), beside)
   const said =
     row.claim?.says === 'works' || !row.claim
       ? ''
-      : say(' Said on arrival: “{words}”.', { words: row.claim.words })
-  return `${sentence(test)}${weak}${boundWords(row)}${limits}${said}${beside}`.trim()
+      : say('Said on arrival: “{words}”.', { words: row.claim.words })
+  return paragraph(sentence(test), weak, boundWords(row), limits, said, beside)
 }
 
 /** "No failure in 9 starts: it may still fail in up to 28 of 100" (one-sided 95 %, core/history/intermittent). */
@@ -118,7 +113,7 @@ function boundWords({ test, run }: FunctionRow): string {
   const starts = test?.result.is === 'pass' ? test.result.starts : undefined
   return starts === undefined || starts < 2 || run
     ? ''
-    : say(' No failure in {starts} starts: by that alone it may still fail in up to {round} of 100.', {
+    : say('No failure in {starts} starts: by that alone it may still fail in up to {round} of 100.', {
         starts,
         round: Math.round(failureRateBound(starts) * 100),
       })

@@ -4,7 +4,7 @@ import { Units } from './WholeUnits.tsx'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, useParams } from 'react-router'
-import { count, list } from '#api/words/lists.ts'
+import { count, list, paragraph } from '#api/words/lists.ts'
 import { type LotPlan, type ModuleState, mostUnits } from '#core/parts/whole-machines.ts'
 import type { WholeView } from '#core/views/whole.ts'
 import { keys } from '#web/app/keys.ts'
@@ -193,20 +193,24 @@ const planWords = (plan: LotPlan, view: WholeView) => {
   const limit =
     plan.limitedBy.length > 0
       ? plan.limitedBy.length === 1
-        ? ` ${say('{limitedBy} sets the limit.', { limitedBy: list(plan.limitedBy) })}`
-        : ` ${say('{limitedBy} set the limit.', { limitedBy: list(plan.limitedBy) })}`
+        ? say('{limitedBy} sets the limit.', { limitedBy: list(plan.limitedBy) })
+        : say('{limitedBy} set the limit.', { limitedBy: list(plan.limitedBy) })
       : ''
   return plan.machines.length === 0
-    ? say('No whole machine can be made of {units} yet: what is not known does not count.{limit}', {
-        units: count(view.units.length, 'unit'),
+    ? paragraph(
+        say('No whole machine can be made of {units} yet: what is not known does not count.', {
+          units: count(view.units.length, 'unit'),
+        }),
         limit,
-      })
-    : say('{machines} of {units}, by {moves}. No plan makes more; none with as many costs less.{limit}', {
-        machines: count(plan.machines.length, 'whole machine'),
-        units: count(view.units.length, 'unit'),
-        moves: count(plan.moves.length, 'move'),
+      )
+    : paragraph(
+        say('{machines} of {units}, by {moves}. No plan makes more; none with as many costs less.', {
+          machines: count(plan.machines.length, 'whole machine'),
+          units: count(view.units.length, 'unit'),
+          moves: count(plan.moves.length, 'move'),
+        }),
         limit,
-      })
+      )
 }
 
 function Part({
