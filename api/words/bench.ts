@@ -4,7 +4,7 @@ import type { Body } from '#core/history/bodies/index.ts'
 import type { DiagnosisEnd } from '#core/history/bodies/diagnosis.ts'
 import { precautionTitle } from './checks.ts'
 import { clockWords, durationWords, shortDay } from './dates.ts'
-import { list, commas } from './lists.ts'
+import { commas, list } from './lists.ts'
 import type { EntryNames, EntryWords } from './names.ts'
 
 type BenchBody = Extract<
@@ -30,13 +30,17 @@ type BenchBody = Extract<
 const behind = (words: string | undefined): string => (words ? `, ${words}` : '')
 
 function changeOf(body: Extract<Body, { kind: 'change' }>): string {
-  const range =
-    body.from !== undefined && body.to !== undefined
-      ? say(' from {from} to {to}', { from: body.from, to: body.to })
-      : ''
-  const scale = body.scale ? say(' of {scale}', { scale: body.scale }) : ''
-  const mark = body.mark ? say(', marked {mark}', { mark: body.mark }) : ''
-  return `${body.verb} ${body.target.name}${range}${scale}${mark}${behind(body.words)}`
+  const { verb, from, to, scale } = body
+  const what = body.target.name
+  const turned =
+    from === undefined || to === undefined
+      ? scale
+        ? say('{verb} {what}, of {scale}', { verb, what, scale })
+        : `${verb} ${what}`
+      : scale
+        ? say('{verb} {what} from {from} to {to} of {scale}', { verb, what, from, to, scale })
+        : say('{verb} {what} from {from} to {to}', { verb, what, from, to })
+  return commas(turned, body.mark && say('marked {mark}', { mark: body.mark }), body.words)
 }
 
 const fastened: Readonly<Record<Extract<Body, { kind: 'fastening' }>['way'], string>> = {
@@ -171,7 +175,9 @@ export function benchEntry(body: BenchBody, names: EntryNames): EntryWords {
         )
       return plain(
         commas(
-          `${body.sort}${body.about ? say(' about {about}', { about: body.about }) : ''}: ${body.words}`,
+          body.about
+            ? say('{sort} about {about}: {words}', { sort: body.sort, about: body.about, words: body.words })
+            : `${body.sort}: ${body.words}`,
           body.basis && say('because {basis}', { basis: body.basis }),
         ),
         body.from

@@ -7,7 +7,7 @@ import { precautionTitle } from './checks.ts'
 import { benchEffectWords, heed, isBenchEffect, plainEffect, type EffectWords, type When } from './effects.ts'
 import { freelyWords, isFreelyEffect } from './freely.ts'
 import { clockWords, durationWords, shortDay } from './dates.ts'
-import { list, commas, semicolons, brackets } from './lists.ts'
+import { brackets, commas, list, semicolons } from './lists.ts'
 import { isTestEffect, testEffectWords } from './test-effects.ts'
 
 export type { EffectWords }
@@ -65,8 +65,8 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return effect.left < 0
         ? heed(
             say(
-              '{n} of {lot}, from {from}: that is {x} more than were counted there. It is written all the same; count them',
-              { n: effect.n, lot: effect.lot, from: effect.from, x: -effect.left },
+              '{n} of {lot}, from {from}: that is {over} more than were counted there. It is written all the same; count them',
+              { n: effect.n, lot: effect.lot, from: effect.from, over: -effect.left },
             ),
           )
         : plainEffect(
@@ -205,13 +205,10 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
     case 'takes over gear':
       return plainEffect(say('with {gear}, as before', { gear: list(effect.gear) }))
     case 'follows method': {
-      const words = effect.needs
-        ? say('by {name}{more}, for people authorised for {needs}', {
-            name: effect.name,
-            more: effect.what.length ? ` (${effect.what.join(', ')})` : '',
-            needs: effect.needs,
-          })
-        : brackets(say('by {name}', { name: effect.name }), effect.what.length && effect.what.join(', '))
+      const words = commas(
+        brackets(say('by {name}', { name: effect.name }), effect.what.join(', ')),
+        effect.needs && say('for people authorised for {needs}', { needs: effect.needs }),
+      )
       return effect.caution || effect.needs ? heed(`${words}. ${effect.caution}`) : plainEffect(words)
     }
     case 'warns of material':
@@ -294,12 +291,11 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
           )
     case 'finds':
       return plainEffect(
-        say('finding: {sort} on {zone}, {severity}, {more}', {
-          sort: effect.sort,
-          zone: effect.zone,
-          severity: effect.severity,
-          more: effect.activity === 'not judged' ? say('activity not judged') : effect.activity,
-        }),
+        commas(
+          say('finding: {sort} on {zone}', { sort: effect.sort, zone: effect.zone }),
+          effect.severity,
+          effect.activity === 'not judged' ? say('activity not judged') : effect.activity,
+        ),
       )
     case 'overrides fit':
       return heed(say('fitted although it does not fit, because {reason}', { reason: effect.reason }))

@@ -1,4 +1,5 @@
 /** Words for condition: findings, grades with their reasons, dates of provenance, date codes. */
+import { commas } from './lists.ts'
 import { say, shown } from './say.ts'
 import { gradeWords, type Grade, type GradeReason } from '#core/condition/grade.ts'
 import type { ChainGap, Contradiction } from '#core/provenance/chain.ts'
@@ -70,7 +71,7 @@ export function findingWords(
     .join('; ')
 }
 
-const year = (value: number, approx: boolean) => `${approx ? say('about ') : ''}${value}`
+const year = (value: number, approx: boolean) => (approx ? say('about {year}', { year: value }) : `${value}`)
 /** "1991 to about 2014: unknown". */
 export const gapWords = (gap: ChainGap): string =>
   say('{year} to {gapYear}: unknown', {
@@ -93,14 +94,16 @@ export function contradictionWords(c: Contradiction): string {
 export function edtfWords(text: string): string {
   const one = (part: string): string => {
     const bare = part.replace(/[?~%]$/, '')
-    const about = /[~%]$/.test(part) ? say('about ') : ''
-    const doubt = /[?%]$/.test(part) ? say(', uncertain') : ''
     const decade = /^(\d{3})X$/.exec(bare)
     if (decade) return say('the {decade}0s', { decade: decade[1] ?? '' })
     const century = /^(\d{2})XX$/.exec(bare)
     if (century) return say('between {century}00 and {century}99', { century: century[1] ?? '' })
     // What is not known of a date is left out of it.
-    return `${about}${bare.replace(/(?:-XX)+$/, '')}${doubt}`
+    const known = bare.replace(/(?:-XX)+$/, '')
+    return commas(
+      /[~%]$/.test(part) ? say('about {year}', { year: known }) : known,
+      /[?%]$/.test(part) && say('uncertain'),
+    )
   }
   const [from, to] = text.split('/')
   if (to === undefined) return one(text)
@@ -129,9 +132,9 @@ export const dateDoubtWords = (doubt: DateDoubt | undefined): string => (doubt ?
 export function datedPartWords(part: DatedPart): string {
   if (part.stands === 'no date') return say('no date seen in it')
   if (part.stands === 'either')
-    return say('a part number, or {more}: says nothing either way', {
-      more: part.weekIndex === undefined ? say('a week') : weekWords(part.weekIndex),
-    })
+    return part.weekIndex === undefined
+      ? say('a part number, or a week: says nothing either way')
+      : say('a part number, or {week}: says nothing either way', { week: weekWords(part.weekIndex) })
   const when = part.weekIndex === undefined ? say('week known, year not') : weekWords(part.weekIndex)
   const doubt = dateDoubtWords(part.reading.dates[0]?.doubt)
   const stands = {

@@ -1,4 +1,5 @@
 /** Dates and times as the interface writes them: "3 Mar 2026", "19:02", in the collection's zone. */
+import { count } from './lists.ts'
 import { say } from './say.ts'
 import { instantToMs, isPoint, zonedFields, type Instant, type Interval } from '#core/quantity/time.ts'
 
@@ -58,10 +59,13 @@ export function daysWords(days: number): string {
 
 /** Time in which nothing is recorded, left out of a drawing: "14 months cut out". */
 export const cutOutWords = (days: number): string => {
-  const [n, unit] =
-    days < 60 ? [days, 'day'] : days < 700 ? [days / 30.4375, 'month'] : [days / 365.25, 'year']
-  const whole = Math.round(n)
-  return say('{whole} {unit}{more} cut out', { whole, unit, more: whole === 1 ? '' : 's' })
+  const length =
+    days < 60
+      ? count(Math.round(days), 'day')
+      : days < 700
+        ? count(Math.round(days / 30.4375), 'month')
+        : count(Math.round(days / 365.25), 'year')
+  return say('{length} cut out', { length })
 }
 
 /** "24:10" under a day, "3 d" above; undefined when it is over. */

@@ -8,7 +8,7 @@ import type { FunctionRow, MachineView } from '#core/views/machine-shape.ts'
 import type { PositionRow } from '#core/views/machine-parts.ts'
 import { edtfWords, gapWords, gradeSoFar } from './condition.ts'
 import { dayWords } from './dates.ts'
-import { capital, count, list, commas, semicolons, colon } from './lists.ts'
+import { capital, colon, commas, count, list, semicolons } from './lists.ts'
 import { coverageSentence, statusSentence, statusTitle, type When } from './status.ts'
 import { standingSentence } from './standing.ts'
 import { todoItem, todoTitle } from './todo.ts'
@@ -34,16 +34,23 @@ function originOf(
   day: (at: string) => string,
 ): string[] {
   const name = `${designator} ${accepts}`
-  const done = worked ? say('; {verbs} on {day}', { verbs: list(worked.verbs), day: day(worked.at) }) : ''
+  const done = worked && say('{verbs} on {day}', { verbs: list(worked.verbs), day: day(worked.at) })
   if (content === 'empty') return [say('{name}: empty', { name })]
   if (content === 'unknown part') return [say('{name}: holds an unidentified part', { name })]
   if (part && !part.own)
     return [
-      `${commas(`${name}: ${part.label}`, part.from ? say('from {from}', { from: part.from }) : part.origin, part.since && say('since {day}', { day: day(part.since) }))}${done}`,
+      semicolons(
+        commas(
+          `${name}: ${part.label}`,
+          part.from ? say('from {from}', { from: part.from }) : part.origin,
+          part.since && say('since {day}', { day: day(part.since) }),
+        ),
+        done,
+      ),
     ]
   if (part?.origin && part.origin !== 'factory' && part.origin !== 'unknown')
-    return [`${name}: ${part.origin}${done}`]
-  return worked ? [say('{name}: its own{done}', { name, done })] : []
+    return [semicolons(`${name}: ${part.origin}`, done)]
+  return done ? [semicolons(say('{name}: its own', { name }), done)] : []
 }
 
 export function dossierSections(
@@ -102,7 +109,7 @@ export function dossierSections(
       title: say('Its life here'),
       lines: view.episodes.map(
         (e) =>
-          `${day(e.from)}${e.to.slice(0, 10) === e.from.slice(0, 10) ? '' : say(' to {day}', { day: day(e.to) })}: ${e.title} (${e.state}, ${count(e.entries, 'entry', 'entries')}, ${count(e.tests, 'test')})`,
+          `${e.to.slice(0, 10) === e.from.slice(0, 10) ? day(e.from) : say('{from} to {to}', { from: day(e.from), to: day(e.to) })}: ${e.title} (${e.state}, ${count(e.entries, 'entry', 'entries')}, ${count(e.tests, 'test')})`,
       ),
     },
     {
@@ -138,12 +145,14 @@ export function dossierSections(
     {
       title: say('What came out, and where it is'),
       lines: view.given.map((g) =>
-        say('{label}, out of {position} on {day}: {more}', {
-          label: g.label,
-          position: g.position,
-          day: day(g.at),
-          more: g.to === 'unknown' ? say('its place is not recorded') : g.to,
-        }),
+        colon(
+          say('{label}, out of {position} on {day}', {
+            label: g.label,
+            position: g.position,
+            day: day(g.at),
+          }),
+          g.to === 'unknown' ? say('its place is not recorded') : g.to,
+        ),
       ),
     },
     {

@@ -6,7 +6,7 @@ import { checkTitles } from './checks.ts'
 import { ruleTitle } from './rules.ts'
 import { onsetWords } from './bench.ts'
 import { clockWords, shortDay } from './dates.ts'
-import { list, sentence, commas, semicolons, colon, brackets } from './lists.ts'
+import { brackets, colon, commas, list, semicolons, sentence } from './lists.ts'
 
 export interface When {
   readonly now: string
@@ -88,13 +88,14 @@ export function authoritySentence({
   people,
 }: Extract<Effect, { does: 'wants authority' }>): string {
   const who = list(people.map((p) => p.name))
-  return say('the person doing it is not authorised {authorityWords}; {more}', {
-    authorityWords: authorityWords[authority],
-    more:
-      people.length > 0
-        ? `${who} ${people.length === 1 ? say('is') : say('are')}`
-        : say('no person of the collection is at present'),
-  })
+  const to = authorityWords[authority]
+  if (people.length === 0)
+    return say('the person doing it is not authorised {to}; no person of the collection is at present', {
+      to,
+    })
+  return people.length === 1
+    ? say('the person doing it is not authorised {to}; {who} is', { to, who })
+    : say('the person doing it is not authorised {to}; {who} are', { to, who })
 }
 
 function fastened(effect: Extract<Effect, { does: 'fastens' }>): EffectWords {
@@ -111,10 +112,15 @@ function fastened(effect: Extract<Effect, { does: 'fastens' }>): EffectWords {
       return heed(say('{what} lost: closing no longer asks for them, To do does', { what }))
     default:
       return left < 0
-        ? heed(say('{what} on: that is {x} more than came off', { what, x: -left }))
+        ? heed(say('{what} on: that is {over} more than came off', { what, over: -left }))
         : plainEffect(
             semicolons(
-              `${what} ${way}; ${left === 0 ? say('then none is left over') : left === 1 ? say('then {left} is off', { left }) : say('then {left} are off', { left })}`,
+              `${what} ${way}`,
+              left === 0
+                ? say('then none is left over')
+                : left === 1
+                  ? say('then {left} is off', { left })
+                  : say('then {left} are off', { left }),
               cup && say('{cup}, as before', { cup }),
             ),
           )
@@ -167,15 +173,15 @@ export function benchEffectWords(effect: BenchEffect, { now, zone }: When): Effe
       )
     case 'stops':
       return plainEffect(
-        say('stops for today{more}; next: {words}', {
-          more:
-            effect.unplugged === undefined
-              ? say('; whether it is unplugged is not said: add “unplugged”')
-              : effect.unplugged
-                ? say(', unplugged')
-                : say(', not unplugged'),
-          words: effect.words || say('not said'),
-        }),
+        semicolons(
+          effect.unplugged === undefined
+            ? say('stops for today')
+            : effect.unplugged
+              ? say('stops for today, unplugged')
+              : say('stops for today, not unplugged'),
+          effect.unplugged === undefined && say('whether it is unplugged is not said: add “unplugged”'),
+          effect.words ? say('next: {words}', { words: effect.words }) : say('next: not said'),
+        ),
       )
     case 'puts off':
       return plainEffect(
@@ -191,21 +197,31 @@ export function benchEffectWords(effect: BenchEffect, { now, zone }: When): Effe
       return plainEffect(`${effect.way}: ${effect.words}`)
     case 'soaks':
       return plainEffect(
-        say('{what} until {until}, {clock}{more}; {more2}', {
-          what: effect.what,
-          until: shortDay(effect.until, now, zone),
-          clock: clockWords(effect.until, zone),
-          more: effect.byHouse ? say(', as long as the house asks') : '',
-          more2: effect.attended
+        semicolons(
+          commas(
+            say('{what} until {until}, {clock}', {
+              what: effect.what,
+              until: shortDay(effect.until, now, zone),
+              clock: clockWords(effect.until, zone),
+            }),
+            effect.byHouse && say('as long as the house asks'),
+          ),
+          effect.attended
             ? say('attended')
             : effect.said
               ? say('unattended')
               : say('whether somebody stays with it is not said: add “attended”'),
-        }),
+        ),
       )
     case 'supposes':
       return plainEffect(
-        `${commas(`${effect.sort}${effect.from ? say(' from {from}', { from: effect.from }) : ''}`, effect.about && say('about {about}', { about: effect.about }))}: ${effect.words}`,
+        colon(
+          commas(
+            effect.from ? say('{sort} from {from}', { sort: effect.sort, from: effect.from }) : effect.sort,
+            effect.about && say('about {about}', { about: effect.about }),
+          ),
+          effect.words,
+        ),
       )
     case 'ends advice':
       return plainEffect(`“${effect.words}”: ${effect.outcome}`)
@@ -231,12 +247,13 @@ export function benchEffectWords(effect: BenchEffect, { now, zone }: When): Effe
       )
     case 'damages':
       return heed(
-        say('damage at {target}: {what}; {more}, {more2}', {
-          target: effect.target,
-          what: effect.what,
-          more: effect.by === 'not known' ? say('by whom is not said') : say('by {by}', { by: effect.by }),
-          more2: effect.undone === 'not known' ? say('whether it can be undone is not said') : effect.undone,
-        }),
+        semicolons(
+          say('damage at {target}: {what}', { target: effect.target, what: effect.what }),
+          commas(
+            effect.by === 'not known' ? say('by whom is not said') : say('by {by}', { by: effect.by }),
+            effect.undone === 'not known' ? say('whether it can be undone is not said') : effect.undone,
+          ),
+        ),
       )
     case 'finds earlier work':
       return plainEffect(

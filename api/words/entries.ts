@@ -1,10 +1,10 @@
 /** What one entry says on the ruled sheet: its sentence, and what stands in the result column. */
-import { resultWords, partWords, mannerWords } from './results.ts'
-import { say } from './say.ts'
+import { testEntry } from './results.ts'
+import { say, shown } from './say.ts'
 import { spanWords } from './points.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { EntryNames, EntryWords } from './names.ts'
-import { list, commas, semicolons, colon } from './lists.ts'
+import { colon, commas, list, semicolons } from './lists.ts'
 import { loanEntry } from './loans.ts'
 import { colourEntry } from './colours.ts'
 import { treatmentEntry } from './treatments.ts'
@@ -18,78 +18,8 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
   const plain = (what: string, result = ''): EntryWords => ({ what, result, proof: false })
   const label = (id: string | undefined, fallback: string) => (id ? (names.labels[id] ?? fallback) : fallback)
   switch (body.kind) {
-    case 'test': {
-      const same = new Set(body.results.map((r) => resultWords(r.result) + mannerWords(r)))
-      const first = body.results[0]
-      const gear = body.gear.length
-        ? say(' with {gear}', { gear: list(body.gear.map((g) => label(g, 'test gear'))) })
-        : ''
-      const depth = body.depth === 'full' ? '' : `, ${body.depth}`
-      const extra = semicolons(
-        `${commas(depth, body.condition && say('when {condition}', { condition: body.condition }))}${gear}`,
-        body.notExercised && say('not exercised: {notExercised}', { notExercised: body.notExercised }),
-      )
-      const found = body.asFound ? say('as found: ') : ''
-      if (first?.cells && body.results.length === 1) {
-        const { pass, fail, stood, untried } = first.cells
-        const counted = [
-          say('{pass} pass', { pass: pass.length }),
-          ...(fail.length ? [say('{fail} fail', { fail: fail.length })] : []),
-          ...(stood.length ? [say('{stood} stand', { stood: stood.length })] : []),
-          ...(untried.length ? [say('{untried} not tested', { untried: untried.length })] : []),
-        ]
-        const { result } = first
-        const how = 'symptom' in result && result.symptom ? ` (${result.symptom})` : ''
-        const short =
-          result.is === 'partly'
-            ? partWords(result)
-            : result.is === 'fail'
-              ? say('fail')
-              : resultWords(result)
-        return {
-          what: say('{found}test {fn}{extra}: {counted}{how}', {
-            found,
-            fn: first.fn,
-            extra,
-            counted: counted.join(', '),
-            how,
-          }),
-          result: short,
-          proof: true,
-        }
-      }
-      if (body.results.length === 1 && first)
-        return {
-          what: say('{found}test {fn}{extra}', { found, fn: first.fn, extra }),
-          result: resultWords(first.result) + mannerWords(first),
-          proof: true,
-        }
-      if (same.size === 1 && first)
-        return {
-          what: say('{found}test {results}{extra}', {
-            found,
-            results: list(
-              body.results.map((r) => r.fn),
-              6,
-            ),
-            extra,
-          }),
-          result: `${body.results.length} × ${resultWords(first.result)}${mannerWords(first)}`,
-          proof: true,
-        }
-      const passed = body.results.filter((r) => r.result.is === 'pass').map((r) => r.fn)
-      const others = body.results.filter((r) => r.result.is !== 'pass')
-      return {
-        what: say('{found}test {results} functions{extra}: {others}', {
-          found,
-          results: body.results.length,
-          extra,
-          others: others.map((r) => `${r.fn}: ${resultWords(r.result)}${mannerWords(r)}`).join('; '),
-        }),
-        result: say('{passed} pass, {others} not', { passed: passed.length, others: others.length }),
-        proof: true,
-      }
-    }
+    case 'test':
+      return testEntry(body, names)
     case 'move':
       return moveWords(body, names)
     case 'loan':
@@ -158,7 +88,9 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
         body.of
           ? colon(
               commas(
-                say('photograph of {more}', { more: body.of === 'other' ? say('something') : body.of }),
+                body.of === 'other'
+                  ? say('photograph of something')
+                  : say('photograph of {of}', { of: shown(body.of) }),
                 body.zone,
               ),
               body.words,
@@ -186,12 +118,11 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
       if (body.what === 'opened') return plain(say('opened: {title}', { title: body.title }))
       if (body.what === 'paused')
         return plain(
-          body.next
-            ? say('stopped for today{more}; next: {next}', {
-                more: body.lie ? `; ${body.lie}` : '',
-                next: body.next,
-              })
-            : semicolons(say('stopped for today'), body.lie),
+          semicolons(
+            say('stopped for today'),
+            body.lie,
+            body.next && say('next: {next}', { next: body.next }),
+          ),
           body.unplugged === undefined ? '' : body.unplugged ? say('unplugged') : say('not unplugged'),
         )
       if (body.what === 'resumed') return plain(say('came back to it'))
@@ -256,10 +187,11 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
         return plain(
           colon(
             commas(
-              say('{position} found {more}', {
-                position: body.place.position ?? say('position'),
-                more: body.content === 'empty' ? say('empty') : say('with an unknown part'),
-              }),
+              body.content === 'empty'
+                ? say('{position} found empty', { position: body.place.position ?? say('position') })
+                : say('{position} found with an unknown part', {
+                    position: body.place.position ?? say('position'),
+                  }),
               body.beforeItCame && say('so before it came'),
             ),
             body.words,

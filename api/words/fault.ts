@@ -6,7 +6,7 @@ import { checkTitles } from './checks.ts'
 import { ruleTitle } from './rules.ts'
 import { dayWords } from './dates.ts'
 import type { When } from './status.ts'
-import { anyOf, capital, count, list, colon } from './lists.ts'
+import { anyOf, capital, colon, commas, count, list, plainEnd, semicolons } from './lists.ts'
 
 /** Shares are told in steps of five, and never as certain. */
 export const shareStep = (share: number): number => Math.min(95, Math.round(share * 20) * 5)
@@ -72,7 +72,7 @@ function noneAlone(fault: ShownFault): string {
       const names = [...new Set(rows.map((r) => r.name))]
       const more = names.length - mostNamed
       if (more <= 0) return together(rows)
-      return anyOf([...names.slice(0, mostNamed), say('{more} more', { more })])
+      return anyOf([...names.slice(0, mostNamed), say('{n} more', { n: more })])
     })
   return big.length > 0
     ? say('No one suspect stands out: it may be {big}.', { big: big.join('; or ') })
@@ -118,11 +118,16 @@ export function faultSentence(shown: ShownFault): string {
   const likely = fault.suspects.filter((s) => s.group === first.group && s.share >= first.share / 2)
   const names = [...new Set(likely.map((s) => s.name))]
   const most = together(likely.filter((s) => names.slice(0, mostNamed).includes(s.name)))
-  const more =
-    names.length > mostNamed ? say(', or one of {names} more', { names: names.length - mostNamed }) : ''
   const next = fault.suspects.find((s) => !names.includes(s.name))
-  const otherwise = next && next.share >= 0.05 ? say('; then {together}', { together: together([next]) }) : ''
-  return say('Most likely {most}{more}{otherwise}.', { most, more, otherwise })
+  return plainEnd(
+    semicolons(
+      commas(
+        say('Most likely {most}', { most }),
+        names.length > mostNamed && say('or one of {names} more', { names: names.length - mostNamed }),
+      ),
+      next && next.share >= 0.05 && say('then {together}', { together: together([next]) }),
+    ),
+  )
 }
 
 /** What stands beside the shares: they hold only as far as the sheet does. */
@@ -172,10 +177,10 @@ export function actTitle(act: ActRow): string {
     act.then === undefined
       ? ''
       : act.then === lookFunction
-        ? say(', then see whether it lives')
+        ? say('then see whether it lives')
         : act.thenReads
-          ? say(', then read {then}', { then: act.then })
-          : say(', then test {then}', { then: act.then })
+          ? say('then read {then}', { then: act.then })
+          : say('then test {then}', { then: act.then })
   switch (act.sort) {
     case 'test':
       return act.again ? say('Test {at} again', { at: act.at }) : say('Test {at}', { at: act.at })
@@ -184,11 +189,11 @@ export function actTitle(act: ActRow): string {
     case 'look':
       return say('Look at {at}', { at: act.at })
     case 'reseat':
-      return say('Reseat {at}{then}', { at: act.at, then })
+      return commas(say('Reseat {at}', { at: act.at }), then)
     case 'swap':
-      return say('Swap {at} with a proved one{then}', { at: act.at, then })
+      return commas(say('Swap {at} with a proved one', { at: act.at }), then)
     case 'resolder':
-      return say('Resolder {at}{then}', { at: act.at, then })
+      return commas(say('Resolder {at}', { at: act.at }), then)
     case 'try in a host':
       return say('Try {at} in a proved host', { at: act.at })
     case 'stand in':
@@ -275,22 +280,19 @@ export function actBar(act: ActRow): string | undefined {
 }
 
 export function observationWords(o: ObservationRow): string {
-  const where = o.where ? say(' in {where}', { where: o.where }) : ''
-  const times = o.times > 1 ? say(', {times} times', { times: o.times }) : ''
+  const of = o.where ? say('{of} in {where}', { of: o.of, where: o.where }) : o.of
+  const times = o.times > 1 && say('{times} times', { times: o.times })
   if (o.is === 'comes and goes')
     return o.goes
-      ? colon(
-          say('{of}{where} comes and goes, failed {k} of {n}', { of: o.of, where, k: o.goes.k, n: o.goes.n }),
-          o.symptom,
-        )
-      : colon(say('{of}{where} comes and goes', { of: o.of, where }), o.symptom)
+      ? colon(say('{of} comes and goes, failed {k} of {n}', { of, k: o.goes.k, n: o.goes.n }), o.symptom)
+      : colon(say('{of} comes and goes', { of }), o.symptom)
   if (o.sort === 'reading')
     return o.is === 'pass'
-      ? say('{of}{where} read within its band', { of: o.of, where })
-      : colon(say('{of}{where} read outside its band', { of: o.of, where }), o.symptom)
+      ? say('{of} read within its band', { of })
+      : colon(say('{of} read outside its band', { of }), o.symptom)
   return o.is === 'pass'
-    ? say('{of}{where} passed{times}', { of: o.of, where, times })
-    : colon(say('{of}{where} failed{times}', { of: o.of, where, times }), o.symptom)
+    ? commas(say('{of} passed', { of }), times)
+    : colon(commas(say('{of} failed', { of }), times), o.symptom)
 }
 
 export const throughWords = (o: ObservationRow): string =>

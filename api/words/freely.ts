@@ -5,7 +5,7 @@ import type { Interval } from '#core/quantity/time.ts'
 import { clockWords, durationWords, shortDay } from './dates.ts'
 import { heed, plainEffect, type EffectWords, type When } from './effects.ts'
 import { entryWords } from './entries.ts'
-import { list, commas } from './lists.ts'
+import { colon, commas, list } from './lists.ts'
 
 export type FreelyEffect = Extract<
   Effect,
@@ -80,13 +80,13 @@ export function freelyWords(effect: FreelyEffect, when: When): EffectWords {
       return effect.rest.length > 0
         ? heed(
             effect.acts === 1
-              ? say('{acts} act understood; kept as words: {rest}', {
+              ? say('{acts} act understood; kept as words: {words}', {
                   acts: effect.acts,
-                  rest: list(effect.rest.map((r) => `“${r}”`)),
+                  words: list(effect.rest.map((r) => `“${r}”`)),
                 })
-              : say('{acts} acts understood; kept as words: {rest}', {
+              : say('{acts} acts understood; kept as words: {words}', {
                   acts: effect.acts,
-                  rest: list(effect.rest.map((r) => `“${r}”`)),
+                  words: list(effect.rest.map((r) => `“${r}”`)),
                 }),
           )
         : plainEffect(say('{acts} acts', { acts: effect.acts }))
@@ -138,9 +138,9 @@ export function freelyWords(effect: FreelyEffect, when: When): EffectWords {
       return plainEffect(say('{gear} is back', { gear: effect.gear }))
     case 'sums':
       return plainEffect(
-        say('= {value} {more}. Nothing is written', {
+        say('= {value} {unit}. Nothing is written', {
           value: effect.value,
-          more: effect.unit === 'ohm' ? 'Ω' : effect.unit,
+          unit: effect.unit === 'ohm' ? 'Ω' : effect.unit,
         }),
       )
     case 'closes':
@@ -156,9 +156,8 @@ export function freelyWords(effect: FreelyEffect, when: When): EffectWords {
       )
     case 'asks the record':
       return plainEffect(
-        say('asks the record {asked}{more}. Enter answers; nothing is written', {
-          asked: asked[effect.question.asks],
-          more: effect.question.about ? `: ${effect.question.about}` : '',
+        say('asks the record {question}. Enter answers; nothing is written', {
+          question: colon(asked[effect.question.asks], effect.question.about),
         }),
       )
     case 'counts stock':

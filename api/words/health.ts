@@ -1,4 +1,5 @@
 /** How a part is, and on what ground it is called so. */
+import { brackets, colon, commas } from './lists.ts'
 import { say } from './say.ts'
 import type { PartView } from '#core/views/parts.ts'
 import { shortDay } from './dates.ts'
@@ -26,10 +27,10 @@ export function healthSentence(
   const how =
     ground.by === 'not said'
       ? health === 'proved good' || health === 'proved bad'
-        ? say(', on what ground was not said')
+        ? say('on what ground was not said')
         : ''
       : ground.by === 'judgement' && ground.who
-        ? say(', in their judgement')
-        : `, ${groundWords[ground.by]}`
-  return `${health}${how}${ground.because ? `: ${ground.because}` : ''} (${[ground.who, on].filter(Boolean).join(', ')})`
+        ? say('in their judgement')
+        : groundWords[ground.by]
+  return brackets(colon(commas(health, how), ground.because), commas(ground.who, on))
 }

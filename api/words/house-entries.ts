@@ -1,8 +1,8 @@
 /** What entries about stock, owners and the house say: lots, what is kept, consent, methods, words, gear, types, people, rules. */
 import { say } from './say.ts'
-import type { Body } from '#core/history/bodies/index.ts'
+import type { Body, BodyOf } from '#core/history/bodies/index.ts'
 import type { EntryNames, EntryWords } from './names.ts'
-import { list, commas, semicolons, colon } from './lists.ts'
+import { colon, commas, list, semicolons } from './lists.ts'
 import { matterWords } from './owners.ts'
 import { placeWords } from './moves.ts'
 import { eveningEntryWords } from './plan.ts'
@@ -31,6 +31,13 @@ type HouseBody = Extract<
   }
 >
 
+/** What an owner was asked and answered: “give IC3 and IC4”, “run it at D2”. */
+function agreedTo({ to, positions }: BodyOf<'consent'>): string {
+  const named = positions && list(positions, 6)
+  if (to === 'give parts') return named ? say('give {named}', { named }) : say('give parts of it')
+  return named ? say('{matter} at {named}', { matter: to, named }) : to
+}
+
 export function houseEntry(body: HouseBody, names: EntryNames): EntryWords {
   const plain = (what: string, result = ''): EntryWords => ({ what, result, proof: false })
   const label = (id: string | undefined, fallback: string) => (id ? (names.labels[id] ?? fallback) : fallback)
@@ -53,7 +60,7 @@ export function houseEntry(body: HouseBody, names: EntryNames): EntryWords {
           label: label(body.lot, 'a lot'),
           place: placeWords(body.place, names),
         }),
-        `${body.about ? say('about ') : ''}${body.n}`,
+        body.about ? say('about {n}', { n: body.n }) : `${body.n}`,
       )
     case 'reservation': {
       const what = body.lot ? label(body.lot, say('a lot')) : label(body.part, say('a part'))
@@ -63,11 +70,9 @@ export function houseEntry(body: HouseBody, names: EntryNames): EntryWords {
           body.words ?? '',
         )
       return plain(
-        say('kept for {label}{more}: {more2}{what}', {
-          label: label(body.machine, 'a machine'),
-          more: body.position ? `, ${body.position}` : '',
-          more2: body.lot ? `${body.n ?? 1} × ` : '',
-          what,
+        say('kept for {place}: {what}', {
+          place: commas(label(body.machine, say('a machine')), body.position),
+          what: body.lot ? `${body.n ?? 1} × ${what}` : what,
         }),
         body.until ? say('until {until}', { until: shortDay(body.until, names.now, names.zone) }) : '',
       )
@@ -83,14 +88,12 @@ export function houseEntry(body: HouseBody, names: EntryNames): EntryWords {
     case 'consent':
       return plain(
         colon(
-          say('{label} {more} to {more2}', {
-            label: label(body.by, 'the owner'),
-            more: body.given ? say('agrees') : say('does not agree'),
-            more2:
-              body.to === 'give parts'
-                ? say('give {more}', { more: body.positions ? list(body.positions, 6) : say('parts of it') })
-                : `${body.to}${body.positions ? say(' at {positions}', { positions: list(body.positions, 6) }) : ''}`,
-          }),
+          body.given
+            ? say('{who} agrees to {what}', { who: label(body.by, say('the owner')), what: agreedTo(body) })
+            : say('{who} does not agree to {what}', {
+                who: label(body.by, say('the owner')),
+                what: agreedTo(body),
+              }),
           body.words,
         ),
         body.until ? say('until {until}', { until: shortDay(body.until, names.now, names.zone) }) : '',

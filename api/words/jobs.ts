@@ -8,7 +8,7 @@ import type { HouseMinutes, MinutesFrom, StepOf } from '#core/plan/given.ts'
 import type { Never } from '#core/plan/never.ts'
 import type { Bar } from '#core/plan/why.ts'
 import { dayOnly, durationWords } from './dates.ts'
-import { list, commas } from './lists.ts'
+import { commas, list } from './lists.ts'
 import { todoLine } from './todo.ts'
 
 export const endChoices: readonly { readonly value: End; readonly label: string }[] = [
@@ -29,13 +29,11 @@ type Wanted = Pick<Extract<BodyOf<'job'>, { what: 'wanted' }>, 'end' | 'by' | 'p
 
 /** "to be shown running by 12 Dec 2026, promised, open day". */
 export const wantedWords = ({ end, by, promised, words }: Wanted): string =>
-  [
-    `${endWords(end)}${by === undefined ? '' : say(' by {by}', { by: dayOnly(by) })}`,
-    promised ? say('promised') : '',
-    words ?? '',
-  ]
-    .filter(Boolean)
-    .join(', ')
+  commas(
+    by === undefined ? endWords(end) : say('{end} by {by}', { end: endWords(end), by: dayOnly(by) }),
+    promised && say('promised'),
+    words,
+  )
 
 export function jobEntryWords(body: BodyOf<'job'>, machine: string): string {
   switch (body.what) {

@@ -7,7 +7,7 @@ import type { ReleaseAnswer, ReleaseRule } from '#core/loans/release.ts'
 import type { LoanRow } from '#core/views/loan-shape.ts'
 import type { LoanMark, LoanShown } from '#core/loans/state.ts'
 import type { EntryNames, EntryWords } from './names.ts'
-import { count, list, commas, semicolons, colon, brackets } from './lists.ts'
+import { brackets, colon, commas, count, list, semicolons } from './lists.ts'
 import { dayOnly } from './dates.ts'
 import { moneyWords } from './money.ts'
 
@@ -170,22 +170,18 @@ export function loanEntry(body: BodyOf<LoanKinds>, { labels }: EntryNames): Entr
       switch (body.what) {
         case 'asked':
           return plain(
-            body.authority
-              ? say('{wayWords} asked for{more}, with {side}: {counted}; {purpose}; decided: {authority}', {
-                  wayWords: wayWords[body.way],
-                  more: body.number ? `, ${body.number}` : '',
-                  side: side(body.with),
-                  counted: counted(body.items),
-                  purpose: body.purpose,
-                  authority: body.authority,
-                })
-              : say('{wayWords} asked for{more}, with {side}: {counted}; {purpose}', {
-                  wayWords: wayWords[body.way],
-                  more: body.number ? `, ${body.number}` : '',
-                  side: side(body.with),
-                  counted: counted(body.items),
-                  purpose: body.purpose,
-                }),
+            semicolons(
+              colon(
+                commas(
+                  say('{way} asked for', { way: wayWords[body.way] }),
+                  body.number,
+                  say('with {side}', { side: side(body.with) }),
+                ),
+                counted(body.items),
+              ),
+              body.purpose,
+              body.authority && say('decided: {authority}', { authority: body.authority }),
+            ),
           )
         case 'terms':
           return plain(
@@ -223,25 +219,20 @@ export function loanEntry(body: BodyOf<LoanKinds>, { labels }: EntryNames): Entr
           )
         case 'accounted':
           return plain(
-            say('{more}{item} accounted for, {as}: {words}', {
-              more: body.n === 1 ? '' : `${body.n} × `,
-              item: body.item,
+            say('{item} accounted for, {as}: {words}', {
+              item: counted([body]),
               as: body.as,
               words: body.words,
             }),
           )
         case 'spent':
           return plain(
-            body.although
-              ? say('{more}spent on {on}, past the limit: {although}', {
-                  more: body.amount ? `${moneyWords(body.amount)} ` : '',
-                  on: body.on,
-                  although: body.although,
-                })
-              : say('{more}spent on {on}', {
-                  more: body.amount ? `${moneyWords(body.amount)} ` : '',
-                  on: body.on,
-                }),
+            commas(
+              body.amount
+                ? say('{amount} spent on {on}', { amount: moneyWords(body.amount), on: body.on })
+                : say('spent on {on}', { on: body.on }),
+              body.although && say('past the limit: {although}', { although: body.although }),
+            ),
           )
         case 'said':
           return plain(`${side(body.by)} ${body.asks ? say('asked') : say('wrote')}: ${body.words}`)
@@ -291,15 +282,14 @@ export function loanEntry(body: BodyOf<LoanKinds>, { labels }: EntryNames): Entr
       const left = body.zones.filter((z) => z.is === 'not looked at')
       return plain(
         semicolons(
-          say('look {stageWords}: {more}', {
-            stageWords: stageWords[body.stage],
-            more:
-              differing.length === 0
-                ? say('no difference in what was looked at')
-                : differing
-                    .flatMap((z) => z.differences.map((d) => `${z.zone}, ${d.how}: ${d.words}`))
-                    .join('; '),
-          }),
+          colon(
+            say('look {stage}', { stage: stageWords[body.stage] }),
+            differing.length === 0
+              ? say('no difference in what was looked at')
+              : differing
+                  .flatMap((z) => z.differences.map((d) => `${z.zone}, ${d.how}: ${d.words}`))
+                  .join('; '),
+          ),
           left.length && say('not looked at: {left}', { left: list(left.map((z) => z.zone)) }),
         ),
       )

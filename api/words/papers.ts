@@ -6,7 +6,7 @@ import type { PaperSection } from '#core/loans/papers.ts'
 import type { PaperHandover, PaperSource } from '#core/views/paper.ts'
 import { clockWords, dayWords } from './dates.ts'
 import { dossierSections } from './dossier.ts'
-import { capital, count, list, commas, semicolons } from './lists.ts'
+import { capital, colon, commas, count, list, semicolons } from './lists.ts'
 import { paperTitle } from './paper-names.ts'
 import { stageWords, wayWords } from './loans.ts'
 import { termsLines } from './loan-terms.ts'
@@ -158,11 +158,10 @@ const sectionsOf: Readonly<Record<PaperSort, (source: PaperSource) => PaperSecti
       title: say('Parts that came out; they are the owner’s, wherever they are'),
       holds: 'then',
       lines: source.cameOut.map(({ label, position, to }) =>
-        say('{label}, out of {position}: {more}', {
-          label,
-          position,
-          more: to === 'unknown' ? say('its place is not recorded') : to,
-        }),
+        colon(
+          say('{label}, out of {position}', { label, position }),
+          to === 'unknown' ? say('its place is not recorded') : to,
+        ),
       ),
     },
   ],
@@ -274,16 +273,13 @@ function receivedLines(
     return came < r.n ? [say('{n} of {pieces}', { n: r.n - came, pieces: pieces(r.n, r.item) })] : []
   })
   return [
-    by
-      ? say('Received by {more}, {moment}, written down by {by}', {
-          more: body.by === 'house' ? house : loan.with,
-          moment: momentWords(at, zone),
-          by,
-        })
-      : say('Received by {more}, {moment}', {
-          more: body.by === 'house' ? house : loan.with,
-          moment: momentWords(at, zone),
-        }),
+    commas(
+      say('Received by {who}, {moment}', {
+        who: body.by === 'house' ? house : loan.with,
+        moment: momentWords(at, zone),
+      }),
+      by && say('written down by {by}', { by }),
+    ),
     ...body.items
       .filter((i) => i.n > 0)
       .map((i) => {

@@ -5,7 +5,7 @@ import type { PlanRow } from '#core/history/bodies/evening.ts'
 import type { Evening } from '#core/plan/evenings.ts'
 import type { SheetRemark } from '#core/plan/sheet.ts'
 import { dayOnly, durationWords } from './dates.ts'
-import { count, list, commas, colon } from './lists.ts'
+import { colon, commas, count, list, plainEnd } from './lists.ts'
 import { placeSorts, type PlaceSort } from '#core/history/bodies/job.ts'
 
 const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
@@ -85,11 +85,7 @@ export function eveningEntryWords(body: BodyOf<'evening'>, name: (party: string)
 
 /** "Thursday 3 Dec 2026, four people, five machines, begin leaving 21:40." */
 export function eveningSentence({ day, off, people, told }: Evening): string {
-  if (off)
-    return say('{eveningTitle}: no evening{more}.', {
-      eveningTitle: eveningTitle(day),
-      more: off.because ? `, ${off.because}` : '',
-    })
+  if (off) return plainEnd(commas(say('{evening}: no evening', { evening: eveningTitle(day) }), off.because))
   const here = people.filter((p) => p.comes !== 'not').length
   const who =
     here === 0

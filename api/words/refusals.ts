@@ -5,7 +5,7 @@ import { barsWords } from './treatments.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import type { Place } from '#core/place.ts'
 import { clockWords, dayWords } from './dates.ts'
-import { aNoun, list } from './lists.ts'
+import { aNoun, commas, list, plainEnd } from './lists.ts'
 import { releaseRuleWords } from './loans.ts'
 
 export interface RefusalNames {
@@ -51,20 +51,23 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
   const label = (id: string | undefined, fallback: string) => (id ? (names.labels[id] ?? fallback) : fallback)
   switch (refusal.rule) {
     case 'part-not-there': {
-      const since = refusal.since
-        ? say(' since {since}, {clock}', {
-            since: dayWords(refusal.since, names.zone),
-            clock: clockWords(refusal.since, names.zone),
-          })
-        : ''
-      const who = refusal.who ? say(', moved by {label}', { label: label(refusal.who, 'somebody') }) : ''
-      return say('{label} is not in {place}: it is in {refusalPlace}{since}{who}.', {
-        label: label(refusal.part, 'That part'),
+      const found = {
+        part: label(refusal.part, say('That part')),
         place: placeWords(refusal.claimed, names),
-        refusalPlace: placeWords(refusal.actual, names),
-        since,
-        who,
-      })
+        actual: placeWords(refusal.actual, names),
+      }
+      return plainEnd(
+        commas(
+          refusal.since
+            ? say('{part} is not in {place}: it is in {actual} since {since}, {clock}', {
+                ...found,
+                since: dayWords(refusal.since, names.zone),
+                clock: clockWords(refusal.since, names.zone),
+              })
+            : say('{part} is not in {place}: it is in {actual}', found),
+          refusal.who && say('recorded by {who}', { who: label(refusal.who, say('somebody')) }),
+        ),
+      )
     }
     case 'position-occupied':
       return refusal.asFound
@@ -213,13 +216,15 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
       return say('The number {number} is taken here. Take the next free one.', { number: refusal.number })
     case 'beyond-limit':
       return refusal.compares
-        ? say(
-            'The owner agreed to {limit}; {more} is spent. Ask the owner first: write down what they said with it, or agree on new terms.',
-            {
-              limit: moneyWords(refusal.limit),
-              more: refusal.spent ? moneyWords(refusal.spent) : say('nothing'),
-            },
-          )
+        ? refusal.spent
+          ? say(
+              'The owner agreed to {limit}; {spent} is spent. Ask the owner first: write down what they said with it, or agree on new terms.',
+              { limit: moneyWords(refusal.limit), spent: moneyWords(refusal.spent) },
+            )
+          : say(
+              'The owner agreed to {limit}. Ask the owner first: write down what they said with it, or agree on new terms.',
+              { limit: moneyWords(refusal.limit) },
+            )
         : say(
             'The owner’s limit is {limit}: an amount in another currency cannot be compared. Ask the owner first, and write down what they said with it.',
             { limit: moneyWords(refusal.limit) },

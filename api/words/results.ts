@@ -1,8 +1,9 @@
 /** What came of a test, and how it was come by. */
 import type { TestResult } from '#core/history/bodies/test.ts'
-import { commas, brackets } from './lists.ts'
-import { say } from './say.ts'
-import type { Body } from '#core/history/bodies/index.ts'
+import { brackets, colon, commas, list, semicolons } from './lists.ts'
+import { say, shown } from './say.ts'
+import type { Body, BodyOf } from '#core/history/bodies/index.ts'
+import type { EntryNames, EntryWords } from './names.ts'
 import { durationWords } from './dates.ts'
 
 export function resultWords(result: TestResult): string {
@@ -15,12 +16,17 @@ export function resultWords(result: TestResult): string {
         result.another && say('in another way'),
         result.starts && say('{starts} of {starts}', { starts: result.starts }),
       )
-      return result.symptom ? `${how}: ${result.symptom}` : how
+      return colon(how, result.symptom)
     }
     case 'partly':
-      return `${partWords(result)}${result.symptom ? `: ${result.symptom}` : ''}`
+      return colon(partWords(result), result.symptom)
     case 'intermittent':
-      return `${result.failures === undefined || result.of === undefined ? say('intermittent') : say('failed {failures} of {of}', { failures: result.failures, of: result.of })}${result.symptom ? `: ${result.symptom}` : ''}`
+      return colon(
+        result.failures === undefined || result.of === undefined
+          ? say('intermittent')
+          : say('failed {failures} of {of}', { failures: result.failures, of: result.of }),
+        result.symptom,
+      )
     case 'inconclusive':
       return result.because
         ? say('inconclusive: {because}', { because: result.because })
@@ -38,6 +44,80 @@ export const partWords = (result: Extract<TestResult, { is: 'partly' }>): string
 
 export type Said = Extract<Body, { kind: 'test' }>['results'][number]
 
-/** How a result was come by, and what was said beside it: ", by feel, 2 h (a little dim)". */
-export const mannerWords = ({ by, minutes, words }: Said): string =>
-  brackets(commas(by ? say(', by {by}', { by }) : '', minutes !== undefined && durationWords(minutes)), words)
+/** A result, how it was come by, and what was said beside it: "pass, by feel, 2 h (a little dim)". */
+export const resultAsGot = ({ result, by, minutes, words }: Said): string =>
+  brackets(
+    commas(
+      resultWords(result),
+      by && say('by {by}', { by }),
+      minutes !== undefined && durationWords(minutes),
+    ),
+    words,
+  )
+
+/** A test as a line of the log. */
+export function testEntry(body: BodyOf<'test'>, { labels }: EntryNames): EntryWords {
+  const same = new Set(body.results.map((r) => resultAsGot(r)))
+  const first = body.results[0]
+  /** “as found: test sound, short, when warm, with the lamp; not exercised: the bass”. */
+  const told = (test: string) =>
+    semicolons(
+      commas(
+        body.asFound ? say('as found: {test}', { test }) : test,
+        body.depth !== 'full' && shown(body.depth),
+        body.condition && say('when {condition}', { condition: body.condition }),
+        body.gear.length > 0 &&
+          say('with {gear}', { gear: list(body.gear.map((g) => labels[g] ?? say('test gear'))) }),
+      ),
+      body.notExercised && say('not exercised: {notExercised}', { notExercised: body.notExercised }),
+    )
+  if (first?.cells && body.results.length === 1) {
+    const { pass, fail, stood, untried } = first.cells
+    const counted = [
+      say('{pass} pass', { pass: pass.length }),
+      ...(fail.length ? [say('{fail} fail', { fail: fail.length })] : []),
+      ...(stood.length ? [say('{stood} stand', { stood: stood.length })] : []),
+      ...(untried.length ? [say('{untried} not tested', { untried: untried.length })] : []),
+    ]
+    const { result } = first
+    const short =
+      result.is === 'partly' ? partWords(result) : result.is === 'fail' ? say('fail') : resultWords(result)
+    return {
+      what: colon(
+        told(say('test {fn}', { fn: first.fn })),
+        brackets(counted.join(', '), 'symptom' in result && result.symptom),
+      ),
+      result: short,
+      proof: true,
+    }
+  }
+  if (body.results.length === 1 && first)
+    return {
+      what: told(say('test {fn}', { fn: first.fn })),
+      result: resultAsGot(first),
+      proof: true,
+    }
+  if (same.size === 1 && first)
+    return {
+      what: told(
+        say('test {fns}', {
+          fns: list(
+            body.results.map((r) => r.fn),
+            6,
+          ),
+        }),
+      ),
+      result: `${body.results.length} × ${resultAsGot(first)}`,
+      proof: true,
+    }
+  const passed = body.results.filter((r) => r.result.is === 'pass').map((r) => r.fn)
+  const others = body.results.filter((r) => r.result.is !== 'pass')
+  return {
+    what: colon(
+      told(say('test {n} functions', { n: body.results.length })),
+      others.map((r) => `${r.fn}: ${resultAsGot(r)}`).join('; '),
+    ),
+    result: say('{passed} pass, {others} not', { passed: passed.length, others: others.length }),
+    proof: true,
+  }
+}

@@ -4,7 +4,7 @@ import type { Coverage } from '#core/history/status.ts'
 import type { ChangeSummary } from '#core/views/rows.ts'
 import type { FunctionRow, StatusView } from '#core/views/machine-shape.ts'
 import { dayWords, shortDay } from './dates.ts'
-import { capital, count, list, sentence, commas, colon, brackets } from './lists.ts'
+import { brackets, capital, colon, commas, list, paragraph, sentence } from './lists.ts'
 
 export interface When {
   readonly now: string
@@ -63,7 +63,6 @@ const cutWords: Readonly<Record<ChangeSummary['kind'], string>> = {
 export const cutLabel = (change: ChangeSummary, { now, zone }: When): string =>
   `${shortDay(change.to, now, zone)}, ${change.target.name} ${cutWords[change.kind] || (change.verbs[0] ?? '')}`.trim()
 
-/** Why the status is what it is, in one or two sentences. */
 /** "3 of 8 work", and what is with the others: "2 to test again, 1 fails, 2 not known". */
 export function coverageWords({ of, work, weakly, fail, due, unknown }: Coverage): {
   works: string
@@ -72,17 +71,33 @@ export function coverageWords({ of, work, weakly, fail, due, unknown }: Coverage
   if (of === 0) return { works: say('no function listed'), rest: '' }
   const rest = [
     weakly > 0 ? say('{weakly} not proved', { weakly }) : '',
-    fail > 0 ? `${fail} ${fail === 1 ? say('fails') : say('fail')}` : '',
+    fail > 0 ? (fail === 1 ? say('{fail} fails', { fail }) : say('{fail} fail', { fail })) : '',
     due > 0 ? say('{due} to test again', { due }) : '',
     unknown > 0 ? say('{unknown} not known', { unknown }) : '',
   ]
-  return { works: say('{work} of {of} work', { work, of }), rest: rest.filter(Boolean).join(', ') }
+  return { works: say('{work} of {of} work', { work, of }), rest: commas(...rest) }
 }
 export const coverageSentence = (coverage: Coverage): string => {
   const { works, rest } = coverageWords(coverage)
   return rest ? `${works}, ${rest}` : works
 }
 
+const missingPart = (m: StatusView['missing'][number]) => ({
+  position: m.position,
+  part: m.partKind,
+  place: m.place ?? say('another place'),
+})
+
+/** What was touched and is not tested since: some of its functions, or none at all. */
+function notTestedSince({ because, coverage }: StatusView): string {
+  if (because.length === coverage.of) return say('No test is recorded since.')
+  const what = capital(list(because))
+  return because.length === 1
+    ? say('{what} has not been tested since.', { what })
+    : say('{what} have not been tested since.', { what })
+}
+
+/** Why the status is what it is, in one or two sentences. */
 export function statusSentence(status: StatusView, when: When): string {
   switch (status.word) {
     case 'do not power':
@@ -92,60 +107,46 @@ export function statusSentence(status: StatusView, when: When): string {
         .filter((m) => m.where !== 'tray')
         .map((m) =>
           sentence(
-            say('{position} is empty: its {partKind} is {more}', {
-              position: m.position,
-              partKind: m.partKind,
-              more:
-                m.where === 'missing'
-                  ? say('missing')
-                  : m.where === 'loan'
-                    ? say('on loan, in {place}', { place: m.place ?? say('another place') })
-                    : say('in {place}', { place: m.place ?? say('another place') }),
-            }),
+            m.where === 'missing'
+              ? say('{position} is empty: its {part} is missing', missingPart(m))
+              : m.where === 'loan'
+                ? say('{position} is empty: its {part} is on loan, in {place}', missingPart(m))
+                : say('{position} is empty: its {part} is in {place}', missingPart(m)),
           ),
         )
         .join(' ')
-    case 'in pieces':
+    case 'in pieces': {
+      const off = [
+        ...status.off.map((o) => o.position),
+        ...status.missing.map((m) => `${m.position} ${m.partKind}`),
+      ]
       return sentence(
-        status.off.length + status.missing.length === 1
-          ? say('{x} is off the machine', {
-              x: list([
-                ...status.off.map((o) => o.position),
-                ...status.missing.map((m) => `${m.position} ${m.partKind}`),
-              ]),
-            })
-          : say('{x} are off the machine', {
-              x: list([
-                ...status.off.map((o) => o.position),
-                ...status.missing.map((m) => `${m.position} ${m.partKind}`),
-              ]),
-            }),
+        off.length === 1
+          ? say('{what} is off the machine', { what: list(off) })
+          : say('{what} are off the machine', { what: list(off) }),
       )
+    }
     case 'not working':
     case 'faulty':
-      return sentence(`${list(status.because)} ${status.because.length === 1 ? say('fails') : say('fail')}`)
+      return sentence(
+        status.because.length === 1
+          ? say('{what} fails', { what: list(status.because) })
+          : say('{what} fail', { what: list(status.because) }),
+      )
     case 'retest due':
       return status.change
-        ? say('{more} {more2} {more3} {more4}been tested since.', {
-            more: sentence(
+        ? paragraph(
+            sentence(
               commas(
                 changeWords(status.change, when),
                 status.changes > 1 &&
                   (status.changes === 2
-                    ? say('and {changes} was touched', { changes: count(status.changes - 1, 'other thing') })
-                    : say('and {changes} were touched', {
-                        changes: count(status.changes - 1, 'other thing'),
-                      })),
+                    ? say('and one other thing was touched')
+                    : say('and {n} other things were touched', { n: status.changes - 1 })),
               ),
             ),
-            more2:
-              status.because.length === status.coverage.of ? say('Nothing') : capital(list(status.because)),
-            more3:
-              status.because.length === 1 || status.because.length === status.coverage.of
-                ? say('has')
-                : say('have'),
-            more4: status.because.length === status.coverage.of ? '' : say('not '),
-          })
+            notTestedSince(status),
+          )
         : sentence(
             colon(
               say('the last test of {because} proves nothing', { because: list(status.because) }),

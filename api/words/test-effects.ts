@@ -1,11 +1,11 @@
 /** What a typed line about tests, readings and work will do. */
-import { say } from './say.ts'
+import { say, shown } from './say.ts'
 import { spanWords } from './points.ts'
 import type { Effect } from '#core/composer/index.ts'
 import { heed, plainEffect, type EffectWords, type When } from './effects.ts'
 import { shortDay } from './dates.ts'
-import { mannerWords as manner, resultWords } from './results.ts'
-import { list, commas, semicolons } from './lists.ts'
+import { resultAsGot, resultWords } from './results.ts'
+import { commas, list, semicolons } from './lists.ts'
 
 type TestEffect = Extract<
   Effect,
@@ -56,19 +56,40 @@ const originWords: Readonly<Record<string, string>> = {
   unknown: say('who put it in is not known'),
 }
 
+/** “Bell needs LS1, which by the record is empty”. */
+function neededThough({ functions, positions }: Extract<TestEffect, { does: 'contradicts' }>): string {
+  const slots = { functions: list(functions, 4), positions: list(positions) }
+  if (functions.length === 1)
+    return positions.length === 1
+      ? say('{functions} needs {positions}, which by the record is empty', slots)
+      : say('{functions} needs {positions}, which by the record are empty', slots)
+  return positions.length === 1
+    ? say('{functions} need {positions}, which by the record is empty', slots)
+    : say('{functions} need {positions}, which by the record are empty', slots)
+}
+
 export function testEffectWords(effect: TestEffect, { now, zone }: When): EffectWords {
   switch (effect.does) {
     case 'tests': {
       const all = effect.results
-      const passed = all.filter((r) => r.result.is === 'pass' && !manner(r)).length
-      const others = all.filter((r) => r.result.is !== 'pass' || manner(r))
-      const words = others.length
-        ? `${passed > 0 ? say('{passed} pass; ', { passed }) : ''}${others.map((r) => `${r.fn}: ${resultWords(r.result)}${manner(r)}`).join('; ')}`
-        : all.length === 1
-          ? `${all[0]?.fn ?? ''}: ${all[0] ? resultWords(all[0].result) : ''}`
-          : say('{all} pass', { all: all.length })
+      const others = all.filter((r) => r.result.is !== 'pass' || resultAsGot(r) !== resultWords(r.result))
+      const passed = all.length - others.length
+      const [only] = all
+      const words =
+        others.length === 0
+          ? only && all.length === 1
+            ? `${only.fn}: ${resultWords(only.result)}`
+            : say('{all} pass', { all: all.length })
+          : semicolons(
+              passed > 0 && say('{passed} pass', { passed }),
+              ...others.map((r) => `${r.fn}: ${resultAsGot(r)}`),
+            )
       return plainEffect(
-        `${effect.asFound ? say('as found, ') : ''}${effect.depth === 'full' ? '' : say('{depth} check, ', { depth: effect.depth })}${words}`,
+        commas(
+          effect.asFound && say('as found'),
+          effect.depth !== 'full' && say('{depth} check', { depth: shown(effect.depth) }),
+          words,
+        ),
       )
     }
     case 'says needs':
@@ -94,15 +115,9 @@ export function testEffectWords(effect: TestEffect, { now, zone }: When): Effect
         say('{name} is not on the sheet: it becomes a position of this machine', { name: effect.name }),
       )
     case 'contradicts': {
-      const names = list(effect.functions, 4)
       return heed(
         effect.by === 'part out'
-          ? say('{names} {more} {positions}, which by the record {more2} empty', {
-              names,
-              more: effect.functions.length === 1 ? say('needs') : say('need'),
-              positions: list(effect.positions),
-              more2: effect.positions.length === 1 ? say('is') : say('are'),
-            })
+          ? neededThough(effect)
           : effect.by === 'away'
             ? say('by the record it is out of the house, with {place}', {
                 place: effect.place ?? say('somebody'),
@@ -144,7 +159,7 @@ export function testEffectWords(effect: TestEffect, { now, zone }: When): Effect
     case 'found to hold': {
       const what = effect.kind ? say('holds {kind}', { kind: effect.kind }) : ''
       const who = effect.origin ? (originWords[effect.origin] ?? effect.origin) : ''
-      const words = `${effect.position} ${[what, who].filter(Boolean).join(', ')}`
+      const words = `${effect.position} ${commas(what, who)}`
       return effect.instead
         ? heed(say('{words}; {instead} belongs there', { words, instead: effect.instead }))
         : plainEffect(words)
@@ -181,87 +196,64 @@ export function testEffectWords(effect: TestEffect, { now, zone }: When): Effect
           : spanWords(effect.low, effect.high, effect.unit ?? '')
       const from = effect.from
         ? effect.from.read
-          ? say(', calculated from {point}', { point: effect.from.point })
-          : say(', calculated from {point}, which was not read yet', { point: effect.from.point })
+          ? say('calculated from {point}', { point: effect.from.point })
+          : say('calculated from {point}, which was not read yet', { point: effect.from.point })
         : ''
       const drift = effect.drift
         ? effect.drift.by === 0
-          ? say('; as when healthy of {at}', { at: shortDay(effect.drift.healthy.at, now, zone) })
+          ? say('as when healthy of {at}', { at: shortDay(effect.drift.healthy.at, now, zone) })
           : effect.drift.by > 0
-            ? say('; {abs}{unit} above the healthy {asWritten} of {at}', {
+            ? say('{by} above the healthy {asWritten} of {at}', {
                 at: shortDay(effect.drift.healthy.at, now, zone),
-                abs: Math.abs(effect.drift.by),
-                unit,
+                by: `${Math.abs(effect.drift.by)}${unit}`,
                 asWritten: effect.drift.healthy.asWritten,
               })
-            : say('; {abs}{unit} below the healthy {asWritten} of {at}', {
+            : say('{by} below the healthy {asWritten} of {at}', {
                 at: shortDay(effect.drift.healthy.at, now, zone),
-                abs: Math.abs(effect.drift.by),
-                unit,
+                by: `${Math.abs(effect.drift.by)}${unit}`,
                 asWritten: effect.drift.healthy.asWritten,
               })
         : effect.before
-          ? say('; {asWritten} on {at}', {
+          ? say('{asWritten} on {at}', {
               asWritten: effect.before.asWritten,
               at: shortDay(effect.before.at, now, zone),
             })
           : ''
-      const how = semicolons(
-        effect.load
-          ? `; ${effect.load === 'none' ? say('no load') : say('load {load}', { load: effect.load })}`
-          : '',
+      const beside = [
+        drift,
+        effect.load && (effect.load === 'none' ? say('no load') : say('load {load}', { load: effect.load })),
         effect.instrument && say('with {instrument}, as before', { instrument: effect.instrument }),
-      )
-      const more = semicolons(
-        effect.unjudged === undefined
-          ? ''
-          : say('; the sheet says {unjudged}{unit} and no tolerance, so it is not judged', {
-              unjudged: effect.unjudged,
-              unit,
+      ]
+      if (effect.above)
+        return heed(
+          semicolons(
+            say('{point}: more than {part} takes ({volts} V): switch off, and look why', {
+              point: effect.point,
+              part: effect.above.part,
+              volts: effect.above.volts,
             }),
+            ...beside,
+          ),
+        )
+      const judged =
+        effect.within === false
+          ? commas(say('{point} is outside {band}', { point: effect.point, band }), from)
+          : effect.within
+            ? commas(say('reading of {point}, within {band}', { point: effect.point, band }), from)
+            : say('reading of {point}', { point: effect.point })
+      const words = semicolons(
+        judged,
+        ...beside,
+        effect.unjudged !== undefined &&
+          say('the sheet says {value} and no tolerance, so it is not judged', {
+            value: `${effect.unjudged}${unit}`,
+          }),
         effect.asksLoad &&
           say('the sheet asks it with load {asksLoad}, and the line names none', {
             asksLoad: effect.asksLoad,
           }),
       )
-      if (effect.above)
-        return heed(
-          say('{point}: more than {part} takes ({volts} V): switch off, and look why{drift}{how}', {
-            point: effect.point,
-            part: effect.above.part,
-            volts: effect.above.volts,
-            drift,
-            how,
-          }),
-        )
-      return effect.within === false
-        ? heed(
-            say('{point} is outside {band}{from}{drift}{how}{more}', {
-              point: effect.point,
-              band,
-              from,
-              drift,
-              how,
-              more,
-            }),
-          )
-        : plainEffect(
-            effect.within
-              ? say('reading of {point}, within {band}{from}{drift}{how}{more2}', {
-                  point: effect.point,
-                  drift,
-                  how,
-                  more2: more,
-                  band,
-                  from,
-                })
-              : say('reading of {point}{drift}{how}{more2}', {
-                  point: effect.point,
-                  drift,
-                  how,
-                  more2: more,
-                }),
-          )
+      return effect.within === false ? heed(words) : plainEffect(words)
     }
   }
 }

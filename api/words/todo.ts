@@ -2,7 +2,7 @@
 import { say } from './say.ts'
 import type { Todo, TodoAct, TodoItem } from '#core/work/todo/index.ts'
 import { durationWords } from './dates.ts'
-import { count, commas } from './lists.ts'
+import { commas, count } from './lists.ts'
 
 /** What an act is called: for one thing and, where that differs, for # of them. */
 const titles: Readonly<Record<TodoAct, string | readonly [one: string, many: string]>> = {
@@ -57,9 +57,7 @@ export function todoItem(act: TodoAct, { name, of }: TodoItem): string {
     case 'judge':
       return `${name}${of ? `, ${of}` : ''}`
     case 'look again':
-      return name === 'quarantine'
-        ? commas(say('in quarantine'), of)
-        : say('{name}{more}, treated', { name, more: of ? `, ${of}` : '' })
+      return name === 'quarantine' ? commas(say('in quarantine'), of) : commas(name, of, say('treated'))
     case 'fit':
       return of ? `${name} (${positionWords[of] ?? of})` : name
     case 'prove':
@@ -108,5 +106,5 @@ export const todoDue = ({ items }: Pick<Todo, 'items'>): string | undefined =>
 export function todoLine({ act, items }: Pick<Todo, 'act' | 'items'>, n: number, most = 3): string {
   const shown = items.slice(0, most).map((item) => todoItem(act, item))
   const rest = n - shown.length
-  return `${todoTitle(act, n)}: ${[...shown, ...(rest > 0 ? [say('{rest} more', { rest })] : [])].join('; ')}`
+  return `${todoTitle(act, n)}: ${[...shown, ...(rest > 0 ? [say('{n} more', { n: rest })] : [])].join('; ')}`
 }

@@ -1,11 +1,11 @@
 /** What is said of treatments. None says that something is safe; chemicals defer to their labels, local rules and trained people. */
-import { say } from './say.ts'
+import { say, shown } from './say.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { TreatmentBarWhy } from '#core/history/refusal.ts'
 import type { Course } from '#core/treatment/course.ts'
 import type { EntryWords } from './names.ts'
 import { dayOnly, durationWords } from './dates.ts'
-import { capital, list, commas, semicolons, brackets } from './lists.ts'
+import { brackets, capital, colon, commas, list, semicolons } from './lists.ts'
 
 /** Why it does not begin, and what would let it. */
 export function barWords({
@@ -70,16 +70,14 @@ export const lightKeyWords = (key: string): string =>
       ? say('shade outside')
       : key.replace(/^lamp /, '')
 
+const uvHours = (n: number) => (n < 10 ? n.toFixed(1) : String(Math.round(n)))
+
 /** How much light it got, or why nobody knows. */
 export function doseWords({ dose }: Pick<Course, 'dose'>): string {
   if ('uvHours' in dose)
     return dose.learned
-      ? say('{more} UV-hours of sun, as a trial piece told', {
-          more: dose.uvHours < 10 ? dose.uvHours.toFixed(1) : Math.round(dose.uvHours),
-        })
-      : say('{more} UV-hours', {
-          more: dose.uvHours < 10 ? dose.uvHours.toFixed(1) : Math.round(dose.uvHours),
-        })
+      ? say('{uv} UV-hours of sun, as a trial piece told', { uv: uvHours(dose.uvHours) })
+      : say('{uv} UV-hours', { uv: uvHours(dose.uvHours) })
   switch (dose.none) {
     case 'no sun':
       return ''
@@ -97,17 +95,15 @@ export const doseCaveat = say('UV-hours count light, not warmth, film or strengt
 /** How it was done, in one line. */
 export const courseWords = ({ body, minutes, dose }: Pick<Course, 'body' | 'minutes' | 'dose'>): string =>
   capital(
-    [
-      body.agent ?? '',
-      body.mixed ? say('mixed to {mixed}', { mixed: body.mixed }) : '',
-      body.cover === 'none' ? '' : coverWords[body.cover],
-      body.light.by === 'none' ? '' : lightWords(body.light),
-      body.temperature === undefined ? '' : `${body.temperature} °C`,
+    commas(
+      body.agent,
+      body.mixed && say('mixed to {mixed}', { mixed: body.mixed }),
+      body.cover !== 'none' && coverWords[body.cover],
+      body.light.by !== 'none' && lightWords(body.light),
+      body.temperature !== undefined && `${body.temperature} °C`,
       durationWords(minutes),
       doseWords({ dose }),
-    ]
-      .filter(Boolean)
-      .join(', '),
+    ),
   )
 
 export const yellowCaveats = {
@@ -120,22 +116,20 @@ export function treatmentEntry(body: BodyOf<'treatment'>): EntryWords {
   const plain = (what: string, result = ''): EntryWords => ({ what, result, proof: false })
   if (body.what === 'begun')
     return plain(
-      say('{more}{sort} begun on {on}: {x}', {
-        more: body.trial ? say('trial of ') : '',
-        sort: body.sort,
-        on: list(body.on, 8),
-        x: [
+      colon(
+        body.trial
+          ? say('trial of {sort} begun on {on}', { sort: shown(body.sort), on: list(body.on, 8) })
+          : say('{sort} begun on {on}', { sort: shown(body.sort), on: list(body.on, 8) }),
+        commas(
           body.agent ?? say('no agent'),
-          body.mixed ?? body.bought ?? '',
+          body.mixed ?? body.bought,
           coverWords[body.cover],
           lightWords(body.light),
-          body.ph === undefined ? '' : say('pH {ph}', { ph: body.ph }),
-          body.although ? say('although: {although}', { although: body.although }) : '',
-          body.words ?? '',
-        ]
-          .filter(Boolean)
-          .join(', '),
-      }),
+          body.ph !== undefined && say('pH {ph}', { ph: body.ph }),
+          body.although && say('although: {although}', { although: body.although }),
+          body.words,
+        ),
+      ),
     )
   if (body.what === 'happened') {
     const { did } = body

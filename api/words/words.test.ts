@@ -294,9 +294,9 @@ describe('refusals', () => {
     expect(text).toMatch(/^[A-Z“].*[.)…]$/s)
     expect(text).not.toMatch(/undefined|\[object|[0-9a-f]{8}-/)
   })
-  it('tells where a part is, since when, and who moved it', () => {
+  it('tells where a part is, since when, and who recorded it', () => {
     expect(refusalWords(cases[0]!, { zone: when.zone, labels })).toBe(
-      'IC40 74LS374 is not in IC40 (E-1 Terminal): it is in IC40 (E-2 Terminal) since 2 Mar 2026, 12:00, moved by Ida Oslund.',
+      'IC40 74LS374 is not in IC40 (E-1 Terminal): it is in IC40 (E-2 Terminal) since 2 Mar 2026, 12:00, recorded by Ida Oslund.',
     )
   })
 })
