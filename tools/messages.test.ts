@@ -20,6 +20,10 @@ describe('sentences', () => {
     const slots = Object.keys(all).flatMap((m) =>
       [...m.matchAll(/\{([^}]*)\}/g)].map(([, name = '']) => name),
     )
-    expect(slots.filter((name) => !/^[a-z]\w*$/.test(name))).toEqual([])
+    expect(slots.filter((name) => !/^[a-z]\w*$/.test(name) || /^(more|rest|x|y)\d?$/.test(name))).toEqual([])
+  })
+  it('are whole: none begins or ends where another has to go on, and no slot sticks to what is beside it', () => {
+    const fragment = /^[ ,;:.)”]|[ ,;(“]$|\}\{|[.?!;,:]\{|[a-z]\{/
+    expect(Object.keys(all).filter((m) => fragment.test(m))).toEqual([])
   })
 })

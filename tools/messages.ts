@@ -12,10 +12,10 @@ const sources = (folder: string): string[] =>
 const literal = (node: ts.Node | undefined): string | undefined =>
   node && ts.isStringLiteralLike(node) ? node.text : undefined
 
-/** What a call says: the sentence of `say`; the forms of `count`, parted by a bar. */
+/** What a call says: the sentence of `say` and `told`; the forms of `count`, parted by a bar. */
 function said(call: ts.CallExpression): string | undefined {
   const name = call.expression.getText()
-  if (name === 'say') return literal(call.arguments[0])
+  if (name === 'say' || name === 'told') return literal(call.arguments[0])
   const one = name === 'count' ? literal(call.arguments[1]) : undefined
   return one === undefined ? undefined : `{n} ${one}|{n} ${literal(call.arguments[2]) ?? `${one}s`}`
 }

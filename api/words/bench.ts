@@ -1,10 +1,10 @@
 /** What entries of the bench say: work, screws, power, hazards, questions, waits, what is left to do, what is supposed. */
-import { say } from './say.ts'
+import { say, shown } from './say.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { DiagnosisEnd } from '#core/history/bodies/diagnosis.ts'
 import { precautionTitle } from './checks.ts'
 import { clockWords, durationWords, shortDay } from './dates.ts'
-import { commas, list } from './lists.ts'
+import { commas, list, paragraph } from './lists.ts'
 import type { EntryNames, EntryWords } from './names.ts'
 
 type BenchBody = Extract<
@@ -26,8 +26,6 @@ type BenchBody = Extract<
       | 'diagnosis'
   }
 >
-
-const behind = (words: string | undefined): string => (words ? `, ${words}` : '')
 
 function changeOf(body: Extract<Body, { kind: 'change' }>): string {
   const { verb, from, to, scale } = body
@@ -99,12 +97,15 @@ export function benchEntry(body: BenchBody, names: EntryNames): EntryWords {
       )
     case 'fastening':
       return plain(
-        `${fastened[body.way]} ${body.what}: ${body.count} ${body.size}${body.head ? ` ${body.head}` : ''}${behind(body.cup)}`,
+        commas(
+          `${fastened[body.way]} ${body.what}: ${paragraph(`${body.count} ${body.size}`, body.head)}`,
+          body.cup,
+        ),
       )
     case 'connection':
       return plain(`${body.way === 'off' ? say('unplugged') : say('plugged')} ${body.connector}`)
     case 'power':
-      return plain(say('switched {way}{behind}', { way: body.way, behind: behind(body.words) }))
+      return plain(commas(body.way === 'on' ? say('switched on') : say('switched off'), body.words))
     case 'incident':
       return plain(
         body.damage
@@ -167,11 +168,13 @@ export function benchEntry(body: BenchBody, names: EntryNames): EntryWords {
               : say('later: {task}', { task: body.task }),
             body.until ? say('not before {day}', { day: day(body.until) }) : '',
           )
-        : plain(`${body.way}: ${body.task ?? label(body.left, say('a next step'))}${behind(body.words)}`)
+        : plain(
+            commas(`${shown(body.way)}: ${body.task ?? label(body.left, say('a next step'))}`, body.words),
+          )
     case 'advice':
       if (body.what === 'became')
         return plain(
-          `${label(body.advice, say('what was supposed'))}: ${became[body.outcome]}${behind(body.words)}`,
+          commas(`${label(body.advice, say('what was supposed'))}: ${became[body.outcome]}`, body.words),
         )
       return plain(
         commas(
@@ -189,24 +192,17 @@ export function benchEntry(body: BenchBody, names: EntryNames): EntryWords {
     case 'diagnosis':
       if (body.what === 'ended')
         return plain(
-          say('fault of {of}: {endWords}{behind}', {
-            of: list(body.of),
-            endWords: endWords[body.end],
-            behind: behind(body.because),
-          }),
+          commas(say('fault of {of}: {end}', { of: list(body.of), end: endWords[body.end] }), body.because),
         )
       return body.what === 'set aside'
         ? plain(say('set aside what was seen of {of}: {because}', { of: body.of, because: body.because }))
-        : plain(
-            say('what was seen of {of} counts again{behind}', { of: body.of, behind: behind(body.because) }),
-          )
+        : plain(commas(say('what was seen of {of} counts again', { of: body.of }), body.because))
     case 'onset':
       return plain(
-        say('{of}: its fault is from {onset}{behind}', {
-          of: body.of,
-          onset: onsetWords(body.when),
-          behind: behind(body.words),
-        }),
+        commas(
+          say('{of}: its fault is from {onset}', { of: body.of, onset: onsetWords(body.when) }),
+          body.words,
+        ),
       )
   }
 }

@@ -131,14 +131,11 @@ export function ruleWords(
       return {
         saw: sentence(
           semicolons(
-            say('the house asks for {more} before the first change', {
-              more:
-                depth === 'full'
-                  ? say('every function')
-                  : depth === 'look'
-                    ? say('a look')
-                    : say('the essential functions'),
-            }),
+            depth === 'full'
+              ? say('the house asks for every function before the first change')
+              : depth === 'look'
+                ? say('the house asks for a look before the first change')
+                : say('the house asks for the essential functions before the first change'),
             about && say('open: {about}', { about }),
           ),
         ),

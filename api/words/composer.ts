@@ -169,28 +169,15 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
             }),
           )
     case 'counts cells': {
-      const how = effect.symptom ? ` (${effect.symptom})` : ''
-      const words = effect.stood
-        ? say(
-            '{fn}: {pass} pass, {fail} fail{how}, {stood} carried over, {untried} not tested; {of} in all',
-            {
-              fn: effect.fn,
-              pass: effect.pass,
-              fail: effect.fail,
-              how,
-              untried: effect.untried,
-              of: effect.of,
-              stood: effect.stood,
-            },
-          )
-        : say('{fn}: {pass} pass, {fail} fail{how}, {untried} not tested; {of} in all', {
-            fn: effect.fn,
-            pass: effect.pass,
-            fail: effect.fail,
-            how,
-            untried: effect.untried,
-            of: effect.of,
-          })
+      const { fn, pass, fail, stood, untried, of } = effect
+      const words = semicolons(
+        commas(
+          brackets(say('{fn}: {pass} pass, {fail} fail', { fn, pass, fail }), effect.symptom),
+          stood && say('{stood} carried over', { stood }),
+          say('{untried} not tested', { untried }),
+        ),
+        say('{of} in all', { of }),
+      )
       return effect.untried > 0 ? heed(words) : plainEffect(words)
     }
     case 'explains cells':

@@ -1,5 +1,5 @@
 /** Dates and times as the interface writes them: "3 Mar 2026", "19:02", in the collection's zone. */
-import { count } from './lists.ts'
+import { count, paragraph } from './lists.ts'
 import { say } from './say.ts'
 import { instantToMs, isPoint, zonedFields, type Instant, type Interval } from '#core/quantity/time.ts'
 
@@ -81,8 +81,6 @@ export function leftWords(until: Instant, nowMs: number): string | undefined {
 /** A length of time in minutes: "40 min", "1 h 30 min", "24 h". */
 export function durationWords(minutes: number): string {
   const hours = Math.floor(minutes / 60)
-  const rest = minutes % 60
-  return [hours ? `${hours} h` : '', rest || !hours ? say('{rest} min', { rest }) : '']
-    .filter(Boolean)
-    .join(' ')
+  const over = minutes % 60
+  return paragraph(hours && `${hours} h`, (over > 0 || !hours) && say('{n} min', { n: over }))
 }

@@ -156,8 +156,11 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
         )
       if (body.what === 'met')
         return plain(
-          say('written to its own sheet: {x}', {
-            x: list([...body.functions.map((f) => f.name), ...body.positions.map((p) => p.designator)], 6),
+          say('written to its own sheet: {names}', {
+            names: list(
+              [...body.functions.map((f) => f.name), ...body.positions.map((p) => p.designator)],
+              6,
+            ),
           }),
         )
       return plain(

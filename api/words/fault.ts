@@ -209,7 +209,7 @@ export function actTitle(act: ActRow): string {
     case 'other gear':
       return say('Test {then} with other gear than {at}', { then: act.then ?? '', at: act.at })
     case 'check the setting':
-      return say('Check the setting of {at}{then}', { at: act.at, then })
+      return commas(say('Check the setting of {at}', { at: act.at }), then)
   }
 }
 

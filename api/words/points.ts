@@ -28,11 +28,10 @@ const digits = (value: number, by = 1) => Number((value / by).toPrecision(6))
 export function spanWords(low: number, high: number, unit: string): string {
   const scale = scaleOf(Math.max(Math.abs(low), Math.abs(high)), unit)
   const [from, to] = [digits(low, scale?.by), digits(high, scale?.by)]
-  return say('{from} to {to} {prefix}{symbol}', {
+  return say('{from} to {to} {unit}', {
     from,
     to,
-    prefix: scale?.prefix ?? '',
-    symbol: symbol(unit),
+    unit: `${scale?.prefix ?? ''}${symbol(unit)}`,
   })
     .trim()
     .replaceAll('-', '−')

@@ -37,7 +37,7 @@ export const speak = (language: Language = asWritten) => {
   spoken = language
 }
 
-type SlotsOf<Message extends string> = Message extends `${string}{${infer Name}}${infer Rest}`
+export type SlotsOf<Message extends string> = Message extends `${string}{${infer Name}}${infer Rest}`
   ? Name | SlotsOf<Rest>
   : never
 type Filled<Message extends string> = [SlotsOf<Message>] extends [never]

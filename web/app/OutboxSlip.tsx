@@ -2,7 +2,7 @@
 import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { count } from '#api/words/lists.ts'
+import { paragraph } from '#api/words/lists.ts'
 import { entryWords } from '#api/words/entries.ts'
 import { Act, MainButton, Slip, TextField } from '#web/ui/Forms.tsx'
 import { fromLocal, toLocal } from '#web/ui/local-time.ts'
@@ -27,20 +27,7 @@ export default function OutboxSlip({ account, onClose }: { account: string; onCl
       <Slip title={title || say('Everything is sent')} onClose={onClose}>
         {open > 0 && why && (
           <p role="status" className="mb-2">
-            {say('{why} {open} {more} on this device{more2}.', {
-              why,
-              open: count(open, 'entry', 'entries'),
-              more: open === 1 ? say('waits') : say('wait'),
-              more2: againAt
-                ? open === 1
-                  ? `, ${say('and is tried again at {toISOString}', {
-                      toISOString: clock(new Date(againAt).toISOString()),
-                    })}`
-                  : `, ${say('and are tried again at {toISOString}', {
-                      toISOString: clock(new Date(againAt).toISOString()),
-                    })}`
-                : '',
-            })}
+            {paragraph(why, waitsHere(open, againAt && clock(new Date(againAt).toISOString())))}
           </p>
         )}
         <ul>
@@ -179,4 +166,15 @@ function Mend({
       <MainButton type="submit">{say('Send it so')}</MainButton>
     </form>
   )
+}
+
+/** How many entries wait on this device, and when they are tried again. */
+function waitsHere(n: number, again: string | 0 | undefined): string {
+  if (n === 1)
+    return again
+      ? say('One entry waits on this device, and is tried again at {again}.', { again })
+      : say('One entry waits on this device.')
+  return again
+    ? say('{n} entries wait on this device, and are tried again at {again}.', { n, again })
+    : say('{n} entries wait on this device.', { n })
 }

@@ -3,8 +3,7 @@ import { say } from '#api/words/say.ts'
 import type { StripSegment } from '#core/views/lanes.ts'
 
 const heights = { full: 12, half: 6, foot: 2, none: 0 } as const
-const box = (x: number, y: number, w: number, h: number) =>
-  say('M{x} {y}h{w}v{h}h{x2}z', { x, y, w, h, x2: -w })
+const box = (x: number, y: number, w: number, h: number) => `M${x} ${y}h${w}v${h}h${-w}z`
 
 function paths(
   segments: readonly StripSegment[],

@@ -25,7 +25,7 @@ const writeAnAmount = say(
 /** What is recorded of how it came, whose it is, and what it cost. */
 function saidOf({ source, price, share, plate, values }: ArrivalView): readonly string[] {
   return [
-    source && `${source.how}${source.from ? ` ${say('from {from}', { from: source.from })}` : ''}`,
+    source && (source.from ? say('{how} from {from}', { how: source.how, from: source.from }) : source.how),
     source?.words && `“${source.words}”`,
     say('Owner: {owner}', { owner: plate.owner }),
     say('Legal status: {legal}', { legal: plate.legal }),

@@ -1,11 +1,12 @@
 /** One lot as a grid: units against functions or findings, one act for named units, and how it ended. */
+import { told } from '#web/ui/told.tsx'
 import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import type { BatchView } from '#api/batches.ts'
 import { gradeTitle } from '#api/words/condition.ts'
-import { count } from '#api/words/lists.ts'
+import { commas, count, paragraph, semicolons } from '#api/words/lists.ts'
 import { moneyWords } from '#api/words/money.ts'
 import type { BatchUnit } from '#core/views/batch.ts'
 import { keys } from '#web/app/keys.ts'
@@ -45,9 +46,13 @@ export function View() {
         <div>
           <h1 className="font-display text-24 font-semibold">{view.name}</h1>
           <p className="text-quiet">
-            {say('{units} units, came in {day}', { units: view.units.length, day: day(view.at) })}
-            {view.price && `; ${say('{price} for the group', { price: moneyWords(view.price) })}`}
-            {view.units[0]?.share && `, ${say('{share} a unit', { share: moneyWords(view.units[0].share) })}`}
+            {semicolons(
+              say('{units}, came in {day}', { units: count(view.units.length, 'unit'), day: day(view.at) }),
+              commas(
+                view.price && say('{price} for the group', { price: moneyWords(view.price) }),
+                view.units[0]?.share && say('{share} a unit', { share: moneyWords(view.units[0].share) }),
+              ),
+            )}
           </p>
         </div>
         <p className="noprint flex gap-5">
@@ -85,32 +90,25 @@ function Outcome({ outcome: o }: { outcome: BatchView['outcome'] }) {
   return (
     <section aria-label={say('How it stands')} className="bg-sheet rounded-sm p-4">
       <p className="text-18">
-        <strong>{say('{workNow} of {units}', { workNow: o.workNow, units: o.units })}</strong>{' '}
-        {say('work now.')}{' '}
-        {o.trulyFaulty > 0 ? (
-          <>
-            {say('A test showed a fault in')} <strong>{o.trulyFaulty}</strong>;{' '}
-            <strong>
-              {say('{mended} of the {trulyFaulty}', { mended: o.mended, trulyFaulty: o.trulyFaulty })}
-            </strong>{' '}
-            {say('that were truly faulty work now.')}
-          </>
-        ) : (
-          say('No test has shown a fault yet.')
-        )}
+        {told('{n} of {units} work now.', { n: <strong>{o.workNow}</strong>, units: o.units })}{' '}
+        {o.trulyFaulty > 0
+          ? told('A test showed a fault in {faulty}; of these {mended} work now.', {
+              faulty: <strong>{o.trulyFaulty}</strong>,
+              mended: <strong>{o.mended}</strong>,
+            })
+          : say('No test has shown a fault yet.')}
       </p>
       <p className="text-quiet">
-        {o.claimedDead > 0 &&
-          `${say(
-            '{claimedDead} were sold as dead; in {claimedDeadButSound} of them no fault was ever found.',
-            {
-              claimedDead: o.claimedDead,
-              claimedDeadButSound: o.claimedDeadButSound,
-            },
-          )} `}
-        {o.notTested > 0
-          ? say('{notTested} never tested beyond a look.', { notTested: count(o.notTested, 'unit') })
-          : say('Every unit was tested.')}
+        {paragraph(
+          o.claimedDead > 0 &&
+            say('{dead} sold as dead; in {sound} of them no fault was found.', {
+              dead: count(o.claimedDead, 'unit'),
+              sound: o.claimedDeadButSound,
+            }),
+          o.notTested > 0
+            ? say('{notTested} not tested beyond a look.', { notTested: count(o.notTested, 'unit') })
+            : say('Every unit was tested.'),
+        )}
       </p>
     </section>
   )

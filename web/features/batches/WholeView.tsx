@@ -1,4 +1,5 @@
 /** How many whole machines a lot makes: units against modules, what each is taken to be and why, and the plan of moves. */
+import { told } from '#web/ui/told.tsx'
 import { say } from '#api/words/say.ts'
 import { Units } from './WholeUnits.tsx'
 import { useQuery } from '@tanstack/react-query'
@@ -157,17 +158,21 @@ function PlanParts({
       >
         {plan.moves.map((m) => (
           <li key={`${m.kind}${m.to}`} className="border-hair border-b py-1">
-            <span className="num">{m.kind}</span> {say('from')}{' '}
-            <span className="num">{numbers.get(m.from)}</span> {say('to')}{' '}
-            <span className="num">{numbers.get(m.to)}</span>
+            {told('{what} from {from} to {to}', {
+              what: <span className="num">{m.kind}</span>,
+              from: <span className="num">{numbers.get(m.from)}</span>,
+              to: <span className="num">{numbers.get(m.to)}</span>,
+            })}
           </li>
         ))}
       </Part>
       <Part title={say('What remains, good')} empty={say('Every good module is in a machine.')}>
         {plan.remains.map((r) => (
           <li key={`${r.kind}${r.unit}`} className="border-hair border-b py-1">
-            <span className="num">{r.kind}</span> {say('in')}{' '}
-            <span className="num">{numbers.get(r.unit)}</span>
+            {told('{what} in {unit}', {
+              what: <span className="num">{r.kind}</span>,
+              unit: <span className="num">{numbers.get(r.unit)}</span>,
+            })}
           </li>
         ))}
       </Part>

@@ -3,7 +3,7 @@ import { say } from '#api/words/say.ts'
 import { Link } from 'react-router'
 import type { BenchEvening } from '#api/machines.ts'
 import { eveningSentence, runsWords } from '#api/words/plan.ts'
-import { list } from '#api/words/lists.ts'
+import { colon, list } from '#api/words/lists.ts'
 import { lazily } from '#web/ui/lazily.tsx'
 import { clockAfter } from '#core/plan/sheet.ts'
 
@@ -25,8 +25,7 @@ function Evening({ evening }: { evening: BenchEvening }) {
     return (
       <p className="mb-4">
         <Link className="act" to="/plan">
-          {evening.today ? `${say('Tonight:')} ` : `${say('Next evening:')} `}
-          {eveningSentence(evening)}
+          {colon(evening.today ? say('Tonight') : say('Next evening'), eveningSentence(evening))}
         </Link>
       </p>
     )

@@ -1,5 +1,5 @@
 /** Two dates of one machine side by side: what is new, worse, gone, better; what stayed. */
-import { commas } from '#api/words/lists.ts'
+import { commas, semicolons } from '#api/words/lists.ts'
 import { say } from '#api/words/say.ts'
 import { gradeReasonWords, gradeTitle } from '#api/words/condition.ts'
 import { dayOf } from '#core/quantity/time.ts'
@@ -58,15 +58,21 @@ export function CompareDates({
                     )}
                   </span>
                   <span className="text-quiet">
-                    {was && difference !== 'same'
-                      ? `${say('was {gradeTitle}{more},', {
-                          gradeTitle: gradeTitle(was.grade),
-                          more: was.extentPercent !== undefined ? `, ${was.extentPercent} %` : '',
-                        })} `
-                      : ''}
-                    {difference === 'gone'
-                      ? say('not there now')
-                      : `${gradeTitle(finding.grade)}${finding.extentPercent !== undefined ? `, ${finding.extentPercent} %` : ''}, ${gradeReasonWords(finding.because)}`}
+                    {semicolons(
+                      was &&
+                        difference !== 'same' &&
+                        commas(
+                          say('was {grade}', { grade: gradeTitle(was.grade) }),
+                          was.extentPercent !== undefined && `${was.extentPercent} %`,
+                        ),
+                      difference === 'gone'
+                        ? say('not there now')
+                        : commas(
+                            gradeTitle(finding.grade),
+                            finding.extentPercent !== undefined && `${finding.extentPercent} %`,
+                            gradeReasonWords(finding.because),
+                          ),
+                    )}
                   </span>
                 </li>
               ))}

@@ -1,4 +1,5 @@
 /** One finding with every look at it, and what may be said of it next. */
+import { commas, paragraph, plainEnd } from '#api/words/lists.ts'
 import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { findingWords, gradeReasonWords, gradeTitle } from '#api/words/condition.ts'
@@ -81,20 +82,21 @@ function FindingSaid({ over, f }: { over: boolean; f: FindingRow }) {
     <>
       <div className="flex items-baseline justify-between gap-4">
         <span className={over ? 'text-quiet' : ''}>
-          <strong
-            className={f.supposed === 'withdrawn' ? 'line-through' : ''}
-          >{`${f.sort}${f.place ? `, ${f.place}` : ''}`}</strong>
-          {f.gone && ` ${say('is gone')}`}
+          <strong className={f.supposed === 'withdrawn' ? 'line-through' : ''}>
+            {commas(f.sort, f.place)}
+          </strong>
+          {f.gone && `: ${say('gone')}`}
         </span>
         <span className={`shrink-0 ${f.grade >= 3 && !over ? 'text-copper font-bold' : ''}`}>
           {over ? '' : gradeTitle(f.grade)}
         </span>
       </div>
       <p className="text-13 text-quiet">
-        {findingWords({ ...f, place: undefined }).replace(`${f.sort}; `, '')}
-        {!over &&
-          say('. Grade {grade}: {gradeReason}', { grade: f.grade, gradeReason: gradeReasonWords(f.because) })}
-        {f.newSince && say('. New against a photograph of {at}', { at: short(f.newSince.at) })}
+        {paragraph(
+          plainEnd(findingWords({ ...f, place: undefined }).replace(`${f.sort}; `, '')),
+          !over && say('Grade {grade}: {reason}.', { grade: f.grade, reason: gradeReasonWords(f.because) }),
+          f.newSince && say('New against a photograph of {at}.', { at: short(f.newSince.at) }),
+        )}
       </p>
       {f.words && <p>{f.words}</p>}
       <ol className="text-13 text-quiet mt-1">

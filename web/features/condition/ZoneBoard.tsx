@@ -1,7 +1,7 @@
 /** The zones as ruled rows. A square says whether anybody looked; the grade stands at the right. */
 import { say } from '#api/words/say.ts'
 import { gradeTitle } from '#api/words/condition.ts'
-import { count, colon } from '#api/words/lists.ts'
+import { colon, commas, count } from '#api/words/lists.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { ConditionView, ZoneRow } from '#core/views/condition-shape.ts'
 import { useSend } from '#web/app/send.ts'
@@ -39,9 +39,8 @@ export function ZoneBoard({
     const open = z.findings.filter((f) => !f.gone && f.supposed !== 'withdrawn').length
     if (z.now === 'not reached' || (!z.looked && z.notReached))
       return colon(say('could not be reached'), z.notReached)
-    if (!z.looked) return 'not examined yet'
-    const seen = z.lookedAt ? `, ${short(z.lookedAt)}` : ''
-    return open > 0 ? `${count(open, 'finding')}${seen}` : say('nothing to note{seen}', { seen })
+    if (!z.looked) return say('not examined yet')
+    return commas(open > 0 ? count(open, 'finding') : say('nothing to note'), z.lookedAt && short(z.lookedAt))
   }
   return (
     <section aria-label={say('Zones')}>

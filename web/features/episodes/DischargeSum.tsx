@@ -1,4 +1,5 @@
 /** A sum in place: how long a bleeding resistor takes with a supply capacitor. It judges nothing; a reading does. */
+import { told } from '#web/ui/told.tsx'
 import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { parseQuantity } from '#core/quantity/quantity.ts'
@@ -44,14 +45,16 @@ export function DischargeSum() {
         ) : found === 'not positive' ? (
           say('Three values above zero, such as 2k2, 330 µF, 325 V.')
         ) : (
-          <>
-            <span className="num">{`${short(found.seconds)} s`}</span>{' '}
-            {say('to {touchLimitVolts} V d.c.;', { touchLimitVolts })}{' '}
-            <span className="num">{`${short(found.joules)} J`}</span> {say('held;')}{' '}
-            <span className="num">{`${short(found.peakWatts)} W`}</span>{' '}
-            {say('in the resistor at first. After a minute the sum says')}{' '}
-            <span className="num">{`${short(voltsAfter(60, r ?? 1, c ?? 1, v ?? 0))} V`}</span>.
-          </>
+          told(
+            '{seconds} to {limit} d.c.; {joules} held; {watts} in the resistor at first. After a minute the sum says {volts}.',
+            {
+              seconds: <span className="num">{`${short(found.seconds)} s`}</span>,
+              limit: `${touchLimitVolts} V`,
+              joules: <span className="num">{`${short(found.joules)} J`}</span>,
+              watts: <span className="num">{`${short(found.peakWatts)} W`}</span>,
+              volts: <span className="num">{`${short(voltsAfter(60, r ?? 1, c ?? 1, v ?? 0))} V`}</span>,
+            },
+          )
         )}
       </p>
       <p className="text-quiet text-13">

@@ -87,8 +87,8 @@ function BackSteps({
     <>
       {circle.length > 0 && (
         <p className="text-copper py-1.5 font-bold">
-          {say('The sheet asks for a circle: {x}. One of these must be wrong.', {
-            x: [...circle, circle[0]].join(' before '),
+          {say('The sheet asks for a circle: {steps}. One of these must be wrong.', {
+            steps: [...circle, circle[0]].join(' before '),
           })}
         </p>
       )}

@@ -1,4 +1,5 @@
 /** Somebody else is signed in: the person who did it says so by PIN, and the line is written. */
+import { told } from '#web/ui/told.tsx'
 import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { post, wordsOf } from '#web/app/http.ts'
@@ -36,8 +37,7 @@ export function PinStrip({
       }}
     >
       <label htmlFor="pin">
-        {say('An act of authorised people.')} <strong>{name}</strong>
-        {`, ${say('your PIN:')}`}
+        {told('An act of authorised people. {name}, your PIN:', { name: <strong>{name}</strong> })}
       </label>
       <input
         id="pin"

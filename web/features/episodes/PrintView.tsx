@@ -1,4 +1,5 @@
 /** What goes on paper, black on white: the episode's sheet, the tray, the label inside the case, the Do not power tag. */
+import { told } from '#web/ui/told.tsx'
 import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { Link, useParams } from 'react-router'
@@ -194,8 +195,10 @@ function CaseLabel({ view, sheet }: { view: EpisodeView; sheet: SheetAnswer }) {
           <strong className="font-display text-15 block">{view.plate.name}</strong>
           <span className="num">{view.plate.number}</span>
           <span className="block">
-            {say('Worked on')} <span className="num">{day(view.now)}</span>
-            {`, ${say('episode {number}', { number: view.episode.number })}`}
+            {told('Worked on {day}, episode {number}', {
+              day: <span className="num">{day(view.now)}</span>,
+              number: view.episode.number,
+            })}
           </span>
         </div>
         <Face machine={view.machine} plate={view.plate} px={56} className="shrink-0" />

@@ -52,7 +52,7 @@ function retestAsks({ functions, status }: Sitting): Asks | undefined {
         ? say('With one test the cause will not be separated.')
         : say('{name} was touched.', { name: first.changes[0]?.target.name ?? '' }),
     act: {
-      name: say('Test {more}', { more: retest.length === 1 ? first.fn : say('now') }),
+      name: retest.length === 1 ? say('Test {fn}', { fn: first.fn }) : say('Test now'),
       line: `test ${retest.some((f) => f.changes.some((c) => c.reach === 'altered')) ? 'full ' : ''}${retest.map((f) => `${f.fn} pass`).join(', ')}`,
     },
   }

@@ -1,4 +1,5 @@
 /** What the two sides wrote to each other, and what a repair has cost. */
+import { semicolons } from '#api/words/lists.ts'
 import { say } from '#api/words/say.ts'
 import { moneyWords } from '#api/words/money.ts'
 import type { LoanView } from '#core/views/loan-shape.ts'
@@ -46,18 +47,29 @@ export function Between({ view }: { view: LoanView }) {
           {rows.map((r) => (
             <Row
               key={r.id}
-              left={`${r.on}${r.although ? say('. The owner: {although}', { although: r.although }) : ''}`}
+              left={semicolons(r.on, r.although && say('the owner: {although}', { although: r.although }))}
               right={r.amount ? moneyWords(r.amount) : ''}
             />
           ))}
           <li className={`py-1 ${beyond ? 'text-copper font-bold' : 'text-quiet'}`}>
-            {say('{more} spent{more2}.', {
-              more: spent ? moneyWords(spent) : say('Nothing'),
-              more2: limit ? ` ${say('of {limit} agreed', { limit: moneyWords(limit) })}` : '',
-            })}
+            {spentWords(spent, limit)}
           </li>
         </Rows>
       )}
     </>
   )
+}
+
+type Spent = Parameters<typeof moneyWords>[0] | undefined
+
+/** “12.00 EUR spent of 80.00 EUR agreed.” */
+function spentWords(spent: Spent, limit: Spent): string {
+  const agreed = limit && moneyWords(limit)
+  if (!spent)
+    return agreed
+      ? say('Nothing is recorded as spent, of {agreed} agreed.', { agreed })
+      : say('Nothing is recorded as spent.')
+  return agreed
+    ? say('{spent} spent of {agreed} agreed.', { spent: moneyWords(spent), agreed })
+    : say('{spent} spent.', { spent: moneyWords(spent) })
 }

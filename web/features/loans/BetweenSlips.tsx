@@ -1,4 +1,5 @@
 /** What passes between the two sides of a loan beside things: words, and what a repair costs. */
+import { paragraph } from '#api/words/lists.ts'
 import { say } from '#api/words/say.ts'
 import { moneyWords } from '#api/words/money.ts'
 import { loanBody } from '#core/history/bodies/loan.ts'
@@ -116,9 +117,16 @@ export function SpentSlip({ view, onClose }: { view: LoanView; onClose: () => vo
       </KeptForm>
       <p className="text-quiet mt-2">
         {limit
-          ? say(
-              'The owner agreed to {limit}; {more} is recorded as spent. Past that, ask the owner before anything is bought.',
-              { limit: moneyWords(limit), more: spent ? moneyWords(spent) : say('nothing') },
+          ? paragraph(
+              spent
+                ? say('The owner agreed to {limit}; {spent} is recorded as spent.', {
+                    limit: moneyWords(limit),
+                    spent: moneyWords(spent),
+                  })
+                : say('The owner agreed to {limit}; nothing is recorded as spent.', {
+                    limit: moneyWords(limit),
+                  }),
+              say('Past that, ask the owner before anything is bought.'),
             )
           : say('No limit is agreed. It can be set in the terms.')}
       </p>

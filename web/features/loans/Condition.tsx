@@ -1,6 +1,6 @@
 /** How a machine was found at each look, where each difference belongs, and what both sides make of it. */
 import { say } from '#api/words/say.ts'
-import { list } from '#api/words/lists.ts'
+import { list, paragraph } from '#api/words/lists.ts'
 import { holderWords, stageWords } from '#api/words/loans.ts'
 import { lookStages } from '#core/history/bodies/loan.ts'
 import type { LoanMachine, LoanView, LookPhoto } from '#core/views/loan-shape.ts'
@@ -79,7 +79,7 @@ export function Condition({ view, machine }: { view: LoanView; machine: LoanMach
                         stageWords: stageWords[s],
                       })}
                     >
-                      {say('photo{more}', { more: i > 0 ? ` ${i + 1}` : '' })}
+                      {i > 0 ? say('photo {n}', { n: i + 1 }) : say('photo')}
                     </a>
                   ))}
               </td>
@@ -184,15 +184,17 @@ function DifferenceItem({
       <p>
         <strong>
           {say('{howWords} on {zone}: {words}.', { howWords: howWords[d.how], zone: d.zone, words: d.words })}
-        </strong>
-        {` ${say('It came {between}.', { between })}`}
-        {d.holders.length > 0 &&
-          ` ${say('In that time it was with {holders}.', {
-            holders: list(
-              d.holders.map((h) => holderWords(h, view.names)),
-              8,
-            ),
-          })}`}
+        </strong>{' '}
+        {paragraph(
+          say('It came {between}.', { between }),
+          d.holders.length > 0 &&
+            say('In that time it was with {holders}.', {
+              holders: list(
+                d.holders.map((h) => holderWords(h, view.names)),
+                8,
+              ),
+            }),
+        )}
       </p>
       <SideBySide loan={view.id} zone={d.zone} {...d.photos} />
       <p className="flex flex-wrap items-center gap-x-4 gap-y-1">

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { dayOnly } from '#api/words/dates.ts'
-import { capital, list, commas } from '#api/words/lists.ts'
+import { capital, commas, list } from '#api/words/lists.ts'
 import { stateWords } from '#api/words/loans.ts'
 import { matterWords } from '#api/words/owners.ts'
 import type { GuestHome } from '#core/views/guest-home.ts'
@@ -136,10 +136,9 @@ function Request({ ask }: { ask: Extract<Ask, { request: string }> }) {
     <li className="border-hair space-y-2 border-b px-1 py-2">
       <p>
         <strong>
-          {say('Do you agree to {matterWords}: {name}{more}?', {
-            matterWords: matterWords[ask.matter],
-            name: ask.name,
-            more: ask.positions ? `, ${list(ask.positions, 8)}` : '',
+          {say('Do you agree to {matter}: {what}?', {
+            matter: matterWords[ask.matter],
+            what: commas(ask.name, ask.positions && list(ask.positions, 8)),
           })}
         </strong>
         <span className="text-quiet block">

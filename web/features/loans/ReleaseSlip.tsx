@@ -125,14 +125,14 @@ function WillBeReleased({
   return (
     <p className="my-3">
       {say(
-        'Will be written: {more}: {itemsSaid}. A machine that travels by vehicle or post is tested again afterwards.',
+        'Will be written: {released}: {items}. A machine that travels by vehicle or post is tested again afterwards.',
         {
-          more: onwards
+          released: onwards
             ? say('handed on')
             : from === 'house'
               ? say('released to {with}', { with: view.with })
               : say('sent back'),
-          itemsSaid: itemsSaid(items) || say('nothing'),
+          items: itemsSaid(items) || say('nothing'),
         },
       )}
     </p>

@@ -3,7 +3,7 @@ import { say } from '#api/words/say.ts'
 import { stillHere } from '#core/loans/items.ts'
 import { Link } from 'react-router'
 import { durationWords } from '#api/words/dates.ts'
-import { count, list, plainEnd, sentence, brackets } from '#api/words/lists.ts'
+import { brackets, colon, commas, count, list, plainEnd, sentence } from '#api/words/lists.ts'
 import type { LoanView } from '#core/views/loan-shape.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Row, Rows } from '#web/ui/Rows.tsx'
@@ -49,23 +49,16 @@ export function WhileAway({ view }: { view: LoanView }) {
               key={r.id}
               left={
                 <>
-                  {r.started
-                    ? brackets(
-                        say('{more}{minutes} min, by {who}', {
-                          more: view.machines.length > 1 ? `${r.machine}: ` : '',
-                          minutes: r.minutes,
-                          who: r.who,
-                        }),
-                        r.symptom,
-                      )
-                    : brackets(
-                        say('{more}{minutes} min, by {who}, did not start', {
-                          more: view.machines.length > 1 ? `${r.machine}: ` : '',
-                          minutes: r.minutes,
-                          who: r.who,
-                        }),
-                        r.symptom,
-                      )}
+                  {brackets(
+                    colon(
+                      view.machines.length > 1 && r.machine,
+                      commas(
+                        say('{minutes} min, by {who}', { minutes: r.minutes, who: r.who }),
+                        !r.started && say('did not start'),
+                      ),
+                    ),
+                    r.symptom,
+                  )}
                   {r.tooLong && (
                     <strong className="text-copper"> {say('Longer that day than agreed.')}</strong>
                   )}

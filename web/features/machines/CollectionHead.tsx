@@ -1,7 +1,8 @@
+import { told } from '#web/ui/told.tsx'
 import { say } from '#api/words/say.ts'
 import type { ListHead } from './useMachineList.ts'
 import { Link, useNavigate } from 'react-router'
-import { list } from '#api/words/lists.ts'
+import { count, list } from '#api/words/lists.ts'
 import { MainButton } from '#web/ui/Forms.tsx'
 
 /** How many machines there are, and what can be done with all of them. */
@@ -24,12 +25,15 @@ export function CollectionHead({
           {guest ? say('Your machines') : say('Collection')}
         </h1>
         <p className="text-quiet" role="status">
-          <span className="num">{machines.total}</span>{' '}
-          {machines.total === 1 ? say('machine') : say('machines')}
-          {narrowed && ` ${say('that match')}`}
+          {narrowed
+            ? machines.total === 1
+              ? told('{n} machine matches.', { n: <span className="num">{machines.total}</span> })
+              : told('{n} machines match.', { n: <span className="num">{machines.total}</span> })
+            : count(machines.total, 'machine')}
           {machines.near.length > 0 && (
             <strong className="text-ink">
-              {say('. No machine has “{near}” as written. Near matches are shown.', {
+              {' '}
+              {say('No machine has “{near}” as written. Near matches are shown.', {
                 near: list(machines.near),
               })}
             </strong>

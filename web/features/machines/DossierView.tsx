@@ -1,4 +1,5 @@
 /** The dossier: the whole of a machine on one page, for reading and for paper. It travels with the machine: no price stands in it. */
+import { told } from '#web/ui/told.tsx'
 import { say } from '#api/words/say.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
 import type { PhotoRow } from '#core/views/photos.ts'
@@ -79,9 +80,9 @@ export function View() {
         ))}
         <LastPhotos photos={photos} view={view} />
         <p className="text-13 border-t border-black pt-2">
-          {say('Drawn from the record as it stood on')} <span className="num">{day(view.now)}</span>
-          {say(
-            '. What was not tested here is not known; nothing in it says that anything is without danger.',
+          {told(
+            'Drawn from the record as it stood on {day}. What was not tested here is not known; nothing in it says that anything is without danger.',
+            { day: <span className="num">{day(view.now)}</span> },
           )}
         </p>
       </article>
@@ -102,7 +103,10 @@ function DossierHead({ view, facts }: { view: MachineView; facts: readonly Fact[
           <h1 className="font-display text-34 font-semibold">{view.plate.name}</h1>
           <p className="num text-18">{view.plate.number}</p>
           <p>
-            {say('Dossier, {name},', { name: house.name })} <span className="num">{day(view.now)}</span>
+            {told('Dossier, {name}, {day}', {
+              name: house.name,
+              day: <span className="num">{day(view.now)}</span>,
+            })}
           </p>
         </div>
         <Code text={view.plate.number} px={84} />

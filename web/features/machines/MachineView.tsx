@@ -130,8 +130,8 @@ function AsOfNote({ asOf, onToday }: { asOf: string; onToday: () => void }) {
   const { zone } = useDates()
   return (
     <p className="bg-straw px-4 py-2 text-black" role="status">
-      {say('As of {more}: what was true then, by all that is known now.', {
-        more: dayWords(`${asOf}T12:00:00.000Z`, zone),
+      {say('As of {day}: what was true then, by all that is known now.', {
+        day: dayWords(`${asOf}T12:00:00.000Z`, zone),
       })}{' '}
       <button type="button" className="font-bold underline" onClick={onToday}>
         {say('Back to today')}

@@ -2,7 +2,7 @@
 import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { dayWords } from '#api/words/dates.ts'
-import { capital, sentence, commas } from '#api/words/lists.ts'
+import { capital, commas, sentence } from '#api/words/lists.ts'
 import type { ChainLink } from '#core/provenance/chain.ts'
 import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
@@ -42,7 +42,9 @@ export function NotHereYet({
             commas(
               say('it came in on {registeredAt}', { registeredAt: dayWords(arrival.registeredAt, zone) }),
               arrival.source &&
-                `${arrival.source.how}${arrival.source.from ? ` ${say('from {from}', { from: arrival.source.from })}` : ''}`,
+                (arrival.source.from
+                  ? say('{how} from {from}', { how: arrival.source.how, from: arrival.source.from })
+                  : arrival.source.how),
             ),
           )}
         </p>

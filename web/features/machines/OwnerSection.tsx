@@ -3,7 +3,7 @@ import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { UseFormReturn } from 'react-hook-form'
-import { list, commas, colon, brackets } from '#api/words/lists.ts'
+import { brackets, commas, list, paragraph } from '#api/words/lists.ts'
 import { matterWords } from '#api/words/owners.ts'
 import { consentBody, consentMatters, requestBody } from '#core/history/bodies/consent.ts'
 import type { PartyId } from '#core/ids.ts'
@@ -92,18 +92,24 @@ function Consent({ row }: { row: ConsentRow }) {
       <span className="flex justify-between gap-4">
         <span className={row.over ? 'text-quiet line-through' : ''}>
           <strong className={row.given || row.over ? '' : 'text-copper'}>
-            {row.given ? say('Agrees') : say('Does not agree')}
+            {row.given
+              ? say('Agrees to {matter}', { matter: matterWords[row.to] })
+              : say('Does not agree to {matter}', { matter: matterWords[row.to] })}
           </strong>
-          {colon(
-            ` ${say('to {matterWords}', { matterWords: matterWords[row.to] })}`,
-            row.positions && list(row.positions, 8),
-          )}
+          {row.positions && `: ${list(row.positions, 8)}`}
         </span>
         <span className="text-quiet whitespace-nowrap">
           {commas(short(row.at), row.until && say('until {until}', { until: short(row.until) }))}
         </span>
       </span>
-      <span className="text-quiet block">{`${row.words ? `“${row.words}” ` : ''}${row.told ? say('Told by {by}, written down by the house.', { by: row.by }) : say('Said by {by}.', { by: row.by })}`}</span>
+      <span className="text-quiet block">
+        {paragraph(
+          row.words && `“${row.words}”`,
+          row.told
+            ? say('Told by {by}, written down by the house.', { by: row.by })
+            : say('Said by {by}.', { by: row.by }),
+        )}
+      </span>
     </li>
   )
 }

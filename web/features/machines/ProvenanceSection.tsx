@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { contradictionWords, edtfWords, gapWords } from '#api/words/condition.ts'
-import { capital, count, commas } from '#api/words/lists.ts'
+import { capital, commas, count } from '#api/words/lists.ts'
 import { moneyWords } from '#api/words/money.ts'
 import type { ArrivalView } from '#core/views/arrival.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
@@ -130,14 +130,14 @@ function HowItCame({
   )
 }
 
-const claimWords = ({ fn, says }: { fn?: string | undefined; says: string }): string =>
-  says === 'not said'
-    ? fn === undefined
-      ? say('in general')
-      : ''
-    : say('said to {more}', {
-        more: says === 'works' ? say('work') : says === 'fails' ? say('fail') : say('work now and then'),
-      })
+function claimWords({ fn, says }: { fn?: string | undefined; says: string }): string {
+  if (says === 'not said') return fn === undefined ? say('in general') : ''
+  return says === 'works'
+    ? say('said to work')
+    : says === 'fails'
+      ? say('said to fail')
+      : say('said to work now and then')
+}
 
 function Chain({ arrival }: { arrival: ArrivalView }) {
   const { short } = useDates()

@@ -1,5 +1,6 @@
 /** Test points of a machine: what is expected, what was read, how far it is from when the machine was healthy; each over time. */
 import { commas } from '#api/words/lists.ts'
+import { told } from '#web/ui/told.tsx'
 import { say } from '#api/words/say.ts'
 import { Fragment, useEffect, useRef, useState } from 'react'
 import { bandWords, driftWords, readingWords } from '#api/words/points.ts'
@@ -7,6 +8,9 @@ import type { PointRow } from '#core/diagnosis/points.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
 import { useDates } from '#web/app/session.tsx'
 import { RuledTable } from '#web/ui/RuledTable.tsx'
+
+/** As it is typed, in every language. */
+const healthyLine = 'healthy'
 
 const heads = ['Point', 'Expected', 'Last read', 'On', 'Load, instrument', 'When healthy', 'Drift']
 
@@ -16,10 +20,10 @@ export function ReadingsSection({ view }: { view: MachineView }) {
   if (view.points.length === 0)
     return (
       <p className="text-quiet py-3">
-        {say('No test point is on the sheet, and nothing was read. In an episode write')}{' '}
-        <span className="num">5V 4.98</span>
-        {`; ${say('when the machine is well,')}`} <span className="num">{say('healthy')}</span>{' '}
-        {say('keeps the readings as the set that later ones are held against.')}
+        {told(
+          'No test point is on the sheet, and no reading is recorded. In an episode write {line}; when the machine is well, {healthy} keeps the readings as the set that later ones are held against.',
+          { line: <span className="num">5V 4.98</span>, healthy: <span className="num">{healthyLine}</span> },
+        )}
       </p>
     )
   return (

@@ -1,4 +1,5 @@
 /** What a machine lacks and who could give it: every cost visible and adjustable, the choice for all needs together. */
+import { told } from '#web/ui/told.tsx'
 import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
@@ -36,15 +37,18 @@ export function View() {
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   if (!data) return null
   const stewarded = choice?.choices.some((c) => c.ranked.some((a) => a.bar === 'a steward decides')) ?? false
+  const machine = (
+    <Link className="hover:underline" to={`/machines/${id}?show=parts`}>
+      {data.machine.label}
+    </Link>
+  )
   return (
     <main className="grid flex-1 grid-cols-[minmax(0,1fr)_300px] gap-6 p-4 pb-16 max-lg:grid-cols-1">
       <section>
         <h1 className="font-display text-24 font-semibold">
-          {position ? say('What could go into {position}', { position }) : say('Donors')}{' '}
-          <span className="text-quiet">{say('of')}</span>{' '}
-          <Link className="hover:underline" to={`/machines/${id}?show=parts`}>
-            {data.machine.label}
-          </Link>
+          {position
+            ? told('What could go into {position} of {machine}', { position, machine })
+            : told('Donor machines and spares for {machine}', { machine })}
         </h1>
         <p className="mb-4" role="status">
           {data.needs.length === 0

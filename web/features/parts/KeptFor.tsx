@@ -32,10 +32,8 @@ export function KeptFor({
               )}
               <span className="text-quiet text-13 block">
                 {commas(
-                  say('{more}since {since}', {
-                    more: r.n > 1 ? `${say('{n} of them,', { n: r.n })} ` : '',
-                    since: short(r.since),
-                  }),
+                  r.n > 1 && say('{n} of them', { n: r.n }),
+                  say('since {since}', { since: short(r.since) }),
                   r.until && say('until {until}', { until: short(r.until) }),
                 )}
               </span>

@@ -103,9 +103,9 @@ export function View() {
                   <li key={p.currency} className="border-hair flex justify-between gap-3 border-b py-1">
                     <span>{say('for {n}', { n: p.n })}</span>
                     <span className="num">
-                      {say('{p}, {x} each', {
-                        p: moneyWords(p),
-                        x: moneyWords({ ...p, minor: Math.round(p.minor / p.n) }),
+                      {say('{price}, {each} each', {
+                        price: moneyWords(p),
+                        each: moneyWords({ ...p, minor: Math.round(p.minor / p.n) }),
                       })}
                     </span>
                   </li>
@@ -190,7 +190,9 @@ function Places({ lot }: { lot: LotAnswer }) {
             </span>
             <span
               className={`num ${p.lies && p.n < 0 ? 'text-copper font-bold' : p.lies ? '' : 'text-quiet'}`}
-            >{`${p.about ? `${say('about')} ` : ''}${p.n}`}</span>
+            >
+              {p.about ? say('about {n}', { n: p.n }) : p.n}
+            </span>
           </li>
         ))}
       </ul>

@@ -1,4 +1,5 @@
 /** Lots: how many of each lie where, what is kept, what is to be bought again. */
+import { told } from '#web/ui/told.tsx'
 import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -149,8 +150,10 @@ export function View() {
       )}
       {data.lots.length === 0 && (
         <p className="py-2">
-          {say('The first one: what it is, how many came, and their location. From then on')}{' '}
-          <span className="num">{say('in C14 L-0001')}</span> {say('in an episode takes one of them.')}
+          {told(
+            'The first one: what it is, how many came, and their location. From then on {line} in an episode takes one of them.',
+            { line: <span className="num">in C14 L-0001</span> },
+          )}
         </p>
       )}
     </main>

@@ -1,4 +1,5 @@
 /** What a marking says: three-digit and RKM codes, colour bands both ways round. Offers candidates; a meter decides. */
+import { paragraph } from '#api/words/lists.ts'
 import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { valueWords } from '#api/words/points.ts'
@@ -23,15 +24,15 @@ export function readMarking(text: string): readonly { readonly words: string; re
     const { tolerance } = read
     const band = tolerance
       ? tolerance.above === tolerance.below
-        ? ` ±${tolerance.above} ${tolerance.unit ?? '%'}`
-        : ` +${tolerance.above} −${tolerance.below} %`
+        ? `±${tolerance.above} ${tolerance.unit ?? '%'}`
+        : `+${tolerance.above} −${tolerance.below} %`
       : ''
     return [
       {
         words:
           unit === 'F'
-            ? say('{farad}{band} on a capacitor', { farad: faradWords(read.value, unit), band })
-            : say('{farad}{band} on a resistor', { farad: faradWords(read.value, unit), band }),
+            ? say('{value} on a capacitor', { value: paragraph(faradWords(read.value, unit), band) })
+            : say('{value} on a resistor', { value: paragraph(faradWords(read.value, unit), band) }),
         value: faradWords(read.value, unit),
       },
     ]

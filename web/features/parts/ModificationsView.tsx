@@ -1,9 +1,9 @@
 /** What was changed on a machine, by designator: first and present state, what was kept, and the way back. */
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { Link, useParams } from 'react-router'
-import { count } from '#api/words/lists.ts'
+import { colon, count } from '#api/words/lists.ts'
 import { undoList, type ModificationRow } from '#core/views/modifications.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
@@ -104,7 +104,13 @@ export function View() {
               <li key={r.target} className="border-hair grid grid-cols-[2rem_8rem_1fr] gap-3 border-b py-1">
                 <span className="num text-quiet">{i + 1}</span>
                 <span className="num">{r.target}</span>
-                <span>{`${r.undo}${r.undo === 'put the original back' && r.original ? `: ${r.first}, ${r.original}` : r.undo === 'set it back' ? ` ${say('to {first}', { first: r.first })}` : ''}`}</span>
+                <span>
+                  {r.undo === 'put the original back' && r.original
+                    ? colon(shown(r.undo), `${r.first}, ${r.original}`)
+                    : r.undo === 'set it back'
+                      ? say('set it back to {first}', { first: r.first })
+                      : shown(r.undo)}
+                </span>
               </li>
             ))}
           </ol>

@@ -163,7 +163,11 @@ export function View() {
                 <span className="font-bold">{`${line.count} × ${line.kind}`}</span>
                 <span className="num">{line.asks}</span>
               </span>
-              <span className="text-quiet text-13 block">{`${line.because === 'needed' ? `${say('for')} ` : `${say('at its level:')} `}${line.where.join(', ')}`}</span>
+              <span className="text-quiet text-13 block">
+                {line.because === 'needed'
+                  ? say('for {where}', { where: line.where.join(', ') })
+                  : say('at its level: {where}', { where: line.where.join(', ') })}
+              </span>
             </li>
           ))}
         </ul>

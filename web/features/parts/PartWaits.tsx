@@ -56,13 +56,15 @@ export function PartWaits({ part }: { part: PartLife }) {
             >
               <span>
                 <Link className="font-bold hover:underline" to={`/machines/${w.machine}?show=parts`}>
-                  {`${w.position ? `${say('{position} of', { position: w.position })} ` : ''}${w.label}`}
+                  {w.position
+                    ? say('{position} of {machine}', { position: w.position, machine: w.label })
+                    : w.label}
                 </Link>
-                <span className="text-quiet">{`, ${waitWhy[w.why]}${w.since ? ` ${w.why === 'empty since' ? say('on') : say('since')} ${short(w.since)}` : ''}`}</span>
+                <span className="text-quiet">{`, ${w.since ? (w.why === 'empty since' ? say('{why} on {since}', { why: waitWhy[w.why], since: short(w.since) }) : say('{why} since {since}', { why: waitWhy[w.why], since: short(w.since) })) : waitWhy[w.why]}`}</span>
                 {w.until && (
                   <span
                     className={w.why === 'lent' ? 'text-steel font-bold' : 'text-quiet'}
-                  >{`, ${w.why === 'lent' ? say('due') : say('until')} ${short(w.until)}`}</span>
+                  >{`, ${w.why === 'lent' ? say('due {day}', { day: short(w.until) }) : say('until {until}', { until: short(w.until) })}`}</span>
                 )}
               </span>
               {kept && <Act onClick={() => end(kept.entry, kept.machine)}>{say('Let go')}</Act>}

@@ -118,8 +118,9 @@ export function View() {
             </>
           }
         >
-          <span className="num">{first?.total ?? 0}</span>{' '}
-          {say('named parts. Those that are only counted are under Counted stock.')}
+          {say('{parts}. Those that are only counted are under Counted stock.', {
+            parts: count(first?.total ?? 0, 'named part'),
+          })}
         </PartsHead>
         {adding && <NewPart onClose={() => setAdding(false)} />}
         <PartsFilter q={q} set={set} gone={gone} />
@@ -202,8 +203,8 @@ function LoanLine({ loan, short, now }: { loan: PartRow; short: (at: string) => 
       </Link>
       <span className="block">{say('in {place}', { place: loan.place })}</span>
       <span className="text-quiet block">
-        {say('home is')} {loan.loan?.home}
-        {`, ${say('out since {more}', { more: loan.loan ? short(loan.loan.since) : '' })}`}
+        {loan.loan &&
+          say('home is {home}, out since {since}', { home: loan.loan.home, since: short(loan.loan.since) })}
       </span>
       {loan.loan?.due && (
         <span className={overdue ? 'text-copper font-bold' : 'text-quiet'}>

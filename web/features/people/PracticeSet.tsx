@@ -1,4 +1,6 @@
 /** Cases of practice that a steward asks somebody to do, before an authorisation is granted; and all that is seen of them. */
+import { told } from '#web/ui/told.tsx'
+import { commas } from '#api/words/lists.ts'
 import { say } from '#api/words/say.ts'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -57,12 +59,13 @@ export function PracticeSet({ party }: { party: PartyId }) {
         {own.map((s) => (
           <li key={s.id} className="flex flex-wrap items-baseline gap-x-4">
             <span>
-              {s.title}
-              {s.authority ? `, ${say('before {authority}', { authority: s.authority })}` : ''}:{' '}
+              {commas(s.title, s.authority && say('before {authority}', { authority: s.authority }))}:{' '}
               {s.done ? (
                 <strong>
-                  {say('done on {on}, unsafe acts', { on: short(s.done.on) })}{' '}
-                  <span className="num">{s.done.unsafeActs}</span>
+                  {told('done on {on}, unsafe acts {n}', {
+                    on: short(s.done.on),
+                    n: <span className="num">{s.done.unsafeActs}</span>,
+                  })}
                 </strong>
               ) : (
                 <span className="text-quiet">

@@ -1,4 +1,5 @@
 /** On which days of the week the house meets, who usually comes, and single evenings. */
+import { told } from '#web/ui/told.tsx'
 import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import type { PlanAnswer, PlanSeries } from '#api/plan.ts'
@@ -29,8 +30,11 @@ function Series({ data, series, plans }: { data: PlanAnswer; series: PlanSeries;
     <li className="bg-sheet space-y-2 rounded-sm px-4 py-3">
       <p className="flex flex-wrap items-baseline gap-x-6">
         <strong className="flex-1">
-          {seriesWords(series.weekday, series.everyWeeks)}, <span className="num">{series.from}</span>{' '}
-          {say('to')} <span className="num">{series.to}</span>
+          {told('{series}, {from} to {to}', {
+            series: seriesWords(series.weekday, series.everyWeeks),
+            from: <span className="num">{series.from}</span>,
+            to: <span className="num">{series.to}</span>,
+          })}
         </strong>
         {plans && (
           <Act

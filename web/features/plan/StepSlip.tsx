@@ -1,9 +1,10 @@
 /** One step of the plan: when, who, how long and where that is known from, why it is not earlier, and moving or pinning it. */
+import { told } from '#web/ui/told.tsx'
 import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import type { PlanAnswer } from '#api/plan.ts'
 import { barWords, minutesWords, purposeWords } from '#api/words/jobs.ts'
-import { list } from '#api/words/lists.ts'
+import { commas, list, paragraph } from '#api/words/lists.ts'
 import { durationWords } from '#api/words/dates.ts'
 import { eveningTitle, runsWords } from '#api/words/plan.ts'
 import type { Authority } from '#core/history/bodies/rule.ts'
@@ -55,21 +56,12 @@ export function StepSlip({
   return (
     <Slip title={names.stepOn(step)} onClose={onClose}>
       <div className="space-y-3">
-        <p>
-          {names.evening(laid.session)}, <span className="num">{names.clock(laid.at)}</span> {say('to')}{' '}
-          <span className="num">{names.clock(ends)}</span>, {list(laid.people.map(names.person))}
-          {info.place ? `, ${say('at the {place}', { place: info.place })}` : ''}.{' '}
-          {info.runs !== undefined && runsWords(info.runs)}{' '}
-          {laid.minder !== undefined &&
-            info.minded &&
-            say('{person} looks after it.', { person: names.person(laid.minder) })}
-          {info.decision && ` ${say('What comes after it nobody knows before: minutes are kept free.')}`}
-        </p>
+        <Laid info={info} laid={laid} ends={ends} names={names} />
         <Why from={from} plan={plan} step={step} names={names} onChoose={onChoose} />
         <p>
-          {say('{round} of hands: {more}.', {
-            round: durationWords(Math.round(info.minutes)),
-            more: fixed ? say('written by hand') : minutesWords(info.from),
+          {say('{minutes} of hands: {from}.', {
+            minutes: durationWords(Math.round(info.minutes)),
+            from: fixed ? say('written by hand') : minutesWords(info.from),
           })}
         </p>
         {plans && !fixed && <Minutes machine={info.machine} step={info.key} minutes={info.minutes} />}
@@ -213,5 +205,39 @@ function Move({
         {day === now && party === person ? say('Pin it here') : say('Show what that moves')}
       </PlainButton>
     </form>
+  )
+}
+
+/** When and by whom, where, and what it does by itself. */
+function Laid({
+  info,
+  laid,
+  ends,
+  names,
+}: {
+  info: PlanFrom['steps'][number]
+  laid: NonNullable<Plan[number]>
+  ends: number
+  names: PlanNames
+}) {
+  return (
+    <p>
+      {told('{evening}, {from} to {to}, {people}.', {
+        evening: names.evening(laid.session),
+        from: <span className="num">{names.clock(laid.at)}</span>,
+        to: <span className="num">{names.clock(ends)}</span>,
+        people: commas(
+          list(laid.people.map(names.person)),
+          info.place && say('at the {place}', { place: info.place }),
+        ),
+      })}{' '}
+      {paragraph(
+        info.runs !== undefined && runsWords(info.runs),
+        laid.minder !== undefined &&
+          info.minded &&
+          say('{person} looks after it.', { person: names.person(laid.minder) }),
+        info.decision && say('What comes after it is not known before: minutes are kept free.'),
+      )}
+    </p>
   )
 }

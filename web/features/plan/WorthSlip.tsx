@@ -4,7 +4,7 @@ import { useState } from 'react'
 import type { PlanAnswer, PlanMachine } from '#api/plan.ts'
 import { durationWords } from '#api/words/dates.ts'
 import { endWords } from '#api/words/jobs.ts'
-import { list } from '#api/words/lists.ts'
+import { commas, list, paragraph, sentence } from '#api/words/lists.ts'
 import { moneyWords } from '#api/words/money.ts'
 import { problemOf } from '#core/plan/jobs.ts'
 import { saleLeaves, usualEffort, worthOf } from '#core/plan/worth.ts'
@@ -34,20 +34,23 @@ export function WorthSlip({
     <Slip title={say('Is {name} worth it?', { name: machine.name })} onClose={onClose}>
       <div className="space-y-3">
         <p>
-          <strong>{say('{left} of hands are known to be left', { left: durationWords(worth.left) })}</strong>
-          {say('{more}. The house gives {given} to a machine {end}{more2}. {verdicts}', {
-            more:
-              worth.reserved > 0
-                ? `, ${say('and {reserved} are kept free for what is not known yet', {
-                    reserved: durationWords(worth.reserved),
-                  })}`
-                : '',
-            given: durationWords(worth.given),
-            end: endWords(end),
-            more2:
-              data.effort[end] === undefined ? ` (${say('a house figure, nobody here has set it')})` : '',
-            verdicts: verdicts[worth.is],
-          })}
+          <strong>{say('{left} of hands are known to be left.', { left: durationWords(worth.left) })}</strong>{' '}
+          {paragraph(
+            worth.reserved > 0 &&
+              say('Beside them {reserved} are kept free for what is not known yet.', {
+                reserved: durationWords(worth.reserved),
+              }),
+            data.effort[end] === undefined
+              ? say('The house gives {given} to a machine {end} (a house figure, not set here).', {
+                  given: durationWords(worth.given),
+                  end: endWords(end),
+                })
+              : say('The house gives {given} to a machine {end}.', {
+                  given: durationWords(worth.given),
+                  end: endWords(end),
+                }),
+            verdicts[worth.is],
+          )}
         </p>
         <Effort end={end} hours={hours} />
         {end === 'sold' && <Sale minutes={worth.left} />}
@@ -139,19 +142,22 @@ function Sale({ minutes }: { minutes: number }) {
       </div>
       {asked && !wrong && (
         <p>
-          {own && minutes > 0
-            ? say(
-                'It leaves {left}; currencies are not added to each other. For {minutes} of hands that is {x} an hour{more}.',
-                {
-                  left: list(left.map(moneyWords)),
-                  minutes: durationWords(minutes),
-                  x: moneyWords({ ...own, minor: Math.round(own.minor / (minutes / 60)) }),
-                  more: left.length > 1 ? `, ${say('the other currency apart')}` : '',
-                },
-              )
-            : `${say('It leaves {left}; currencies are not added to each other.', {
-                left: list(left.map(moneyWords)),
-              })} `}
+          {paragraph(
+            say('It leaves {left}; currencies are not added to each other.', {
+              left: list(left.map(moneyWords)),
+            }),
+            own &&
+              minutes > 0 &&
+              sentence(
+                commas(
+                  say('for {minutes} of hands that is {price} an hour', {
+                    minutes: durationWords(minutes),
+                    price: moneyWords({ ...own, minor: Math.round(own.minor / (minutes / 60)) }),
+                  }),
+                  left.length > 1 && say('the other currency apart'),
+                ),
+              ),
+          )}
         </p>
       )}
     </div>

@@ -1,4 +1,5 @@
 /** Practice: cases to try, written ones first, then cases made from any type; one's own runs; what a steward asks for. */
+import { told } from '#web/ui/told.tsx'
 import { say } from '#api/words/say.ts'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
@@ -158,7 +159,7 @@ function Written({ done }: { done: readonly Ended[] }) {
               <span className="text-quiet block">{c.told}</span>
             </span>
             <span className="text-quiet text-13 whitespace-nowrap">
-              {say('level')} <span className="num">{c.level}</span>
+              {told('level {level}', { level: <span className="num">{c.level}</span> })}
               {solved.has(c.key) && `, ${say('found')}`}
             </span>
           </li>

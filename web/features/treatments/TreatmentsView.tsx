@@ -1,5 +1,5 @@
 /** Treatments of a machine: what runs now, what was done to each place and what came of it, what this house found. */
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, useParams } from 'react-router'
@@ -166,7 +166,11 @@ function PlaceRow({ place, course, answer }: { place: string; course: Course; an
     <li className="border-hair border-b py-1.5">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <span className="min-w-0">
-          <strong>{`${course.body.trial ? `${say('Trial of')} ` : ''}${capital(course.body.sort)}: `}</strong>
+          <strong>
+            {course.body.trial
+              ? say('Trial of {sort}:', { sort: shown(course.body.sort) })
+              : `${capital(shown(course.body.sort))}:`}
+          </strong>{' '}
           {courseWords({ ...course, ...course.early.find((e) => e.on === place) })}
         </span>
         <span className="num text-quiet">{short(course.from)}</span>

@@ -1,7 +1,7 @@
 /** How much yellow is left in each zone, over time, and whether to go on. */
 import { say } from '#api/words/say.ts'
 import { useEffect, useRef } from 'react'
-import { capital } from '#api/words/lists.ts'
+import { capital, plainEnd, semicolons } from '#api/words/lists.ts'
 import {
   backWords,
   bestWords,
@@ -47,10 +47,12 @@ function Zone({ zone, best }: { zone: ZoneYellow; best: HouseVerdict | undefined
       <p className="text-18 font-bold">{standWords(zone.colours)}</p>
       {last.evenness && (
         <p>
-          {say('It is {evennessWords}{streak}.', {
-            evennessWords: evennessWords[last.evenness],
-            streak: streakWords(last),
-          })}
+          {plainEnd(
+            semicolons(
+              say('It is {evenness}', { evenness: evennessWords[last.evenness] }),
+              streakWords(last),
+            ),
+          )}
         </p>
       )}
       {zone.outlook && last.db && (
@@ -103,7 +105,7 @@ function Zone({ zone, best }: { zone: ZoneYellow; best: HouseVerdict | undefined
 /** Which way streaks run, in words. */
 const wayWords = (direction: number): string =>
   direction < 15 || direction > 165
-    ? 'across'
+    ? say('across')
     : direction > 75 && direction < 105
       ? say('up and down')
       : say('aslant, {round}° from across', { round: Math.round(direction) })
@@ -111,8 +113,8 @@ const wayWords = (direction: number): string =>
 const streakWords = ({ streaks, spread }: ZoneYellow['colours'][number]): string =>
   streaks && spread !== undefined && spread > 1
     ? streaks.coherence > 0.6
-      ? `; ${say('streaks run {way}', { way: wayWords(streaks.direction) })}`
-      : '; it is blotched'
+      ? say('streaks run {way}', { way: wayWords(streaks.direction) })
+      : say('it is blotched')
     : ''
 
 /** Δb* with its range at each photograph, what the model makes of it as a band, and the true colour as a line. */

@@ -1,10 +1,11 @@
 /** House methods as recipe cards: what is used, how strong, how long, on what and on what not; and what people found. */
+import { told } from '#web/ui/told.tsx'
 import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { MethodRow } from '#api/types.ts'
-import { count, list, commas } from '#api/words/lists.ts'
+import { commas, count, list, paragraph, semicolons, sentence } from '#api/words/lists.ts'
 import { durationWords } from '#api/words/dates.ts'
 import { keys } from '#web/app/keys.ts'
 import { useSendOne } from '#web/app/send.ts'
@@ -12,6 +13,9 @@ import { get } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Act, Said } from '#web/ui/Forms.tsx'
 import { MethodForm } from './MethodForm.tsx'
+
+/** As it is typed, in every language. */
+const methodLine = 'clean keycaps by …'
 
 export function Methods() {
   const { me } = useSigned()
@@ -31,9 +35,10 @@ export function Methods() {
       <Said error={error} />
       {data?.methods.length === 0 && (
         <p className="text-quiet py-2">
-          {say('No card yet. A card says once how the house does it; in an episode')}{' '}
-          <span className="num">{say('clean keycaps by …')}</span>{' '}
-          {say('takes over its agent, its wait and its caution.')}
+          {told(
+            'No card yet. A card says once how the house does it; in an episode {line} takes over its agent, its wait and its caution.',
+            { line: <span className="num">{methodLine}</span> },
+          )}
         </p>
       )}
       <ul className="grid grid-cols-2 gap-x-6 max-xl:grid-cols-1">
@@ -140,19 +145,27 @@ function CardFigures({
   const { short } = useDates()
   return (
     <p className="text-quiet text-13 mt-1">
-      {recipe.school &&
-        (method.schoolInForce
-          ? `${say('The house’s way for {key}.', { key: recipe.school.key })} `
-          : `${say('Not the house’s way for {key}.', { key: recipe.school.key })} `)}
-      {say('{more}{more2}. Version {version}, {at}{more3}.', {
-        more: method.uses
-          ? say('Followed {uses}', { uses: count(method.uses, 'time') })
-          : say('Not followed yet'),
-        more2: verdicts ? `; ${say('verdicts: {verdicts}', { verdicts })}` : '',
-        version: method.version,
-        at: short(method.at),
-        more3: method.by ? ` ${say('by {by}', { by: method.by })}` : '',
-      })}
+      {paragraph(
+        recipe.school &&
+          (method.schoolInForce
+            ? say('The house’s way for {key}.', { key: recipe.school.key })
+            : say('Not the house’s way for {key}.', { key: recipe.school.key })),
+        sentence(
+          semicolons(
+            method.uses
+              ? say('followed {uses}', { uses: count(method.uses, 'time') })
+              : say('not followed yet'),
+            verdicts && say('verdicts: {verdicts}', { verdicts }),
+          ),
+        ),
+        method.by
+          ? say('Version {version}, {at}, by {by}.', {
+              version: method.version,
+              at: short(method.at),
+              by: method.by,
+            })
+          : say('Version {version}, {at}.', { version: method.version, at: short(method.at) }),
+      )}
     </p>
   )
 }

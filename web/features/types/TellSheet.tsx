@@ -166,8 +166,8 @@ function Preview({ told: { sheet, read, rest, unknown } }: { told: SheetTold }) 
   return (
     <div aria-live="polite" className="max-h-72 overflow-y-auto">
       <p className="font-bold">
-        {say('With this the sheet has {x}.', {
-          x: list(
+        {say('With this the sheet has {counts}.', {
+          counts: list(
             [
               count(functions.length, 'function'),
               count(positions.length, 'position'),
