@@ -10,6 +10,13 @@ describe('sentences', () => {
       const c = other('Three')`
     expect(messagesIn('a.tsx', text)).toEqual(['One {n}.', 'Two', '{n} box|{n} boxes', '{n} unit|{n} units'])
   })
+  it('are also the words that an entry may hold, and what explains a field of a sheet', () => {
+    const text = `
+      export const ends = ['kept', 'sent home'] as const
+      const body = z.object({ way: z.enum(['in', 'out']), at: z.string().describe('When.'), of: other(['no']) })`
+    expect(messagesIn('core/a.ts', text)).toEqual(['kept', 'sent home', 'in', 'out', 'When.'])
+    expect(messagesIn('web/a.ts', text)).toEqual([])
+  })
   const all = messages()
   it('are all listed, each once, with where it stands', () => {
     expect(Object.keys(all).length).toBeGreaterThan(2500)

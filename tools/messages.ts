@@ -20,12 +20,23 @@ function said(call: ts.CallExpression): string | undefined {
   return one === undefined ? undefined : `{n} ${one}|{n} ${literal(call.arguments[2]) ?? `${one}s`}`
 }
 
+/** A field of a sheet as its form explains it; the words that a kind of entry may hold, as they are stored. */
+function stored(node: ts.Node): string[] {
+  if (ts.isCallExpression(node) && node.expression.getText().endsWith('.describe'))
+    return [literal(node.arguments[0]) ?? []].flat()
+  if (!ts.isArrayLiteralExpression(node)) return []
+  const choices = ts.isAsExpression(node.parent) || node.parent.getText().startsWith('z.enum')
+  const words = node.elements.map(literal)
+  return choices && words.every((w) => w !== undefined) ? words : []
+}
+
 /** The sentences of a file, in their order. */
 export function messagesIn(file: string, text: string): string[] {
   const found: string[] = []
   const visit = (node: ts.Node) => {
     const message = ts.isCallExpression(node) ? said(node) : undefined
     if (message !== undefined) found.push(message)
+    if (file.startsWith('core/')) found.push(...stored(node))
     ts.forEachChild(node, visit)
   }
   visit(
@@ -43,7 +54,7 @@ export function messagesIn(file: string, text: string): string[] {
 /** All of them, sorted, each with its files. */
 export function messages(): Readonly<Record<string, readonly string[]>> {
   const where = new Map<string, Set<string>>()
-  for (const file of ['api', 'web'].flatMap(sources))
+  for (const file of ['api', 'web', 'core/history/bodies', 'core/type'].flatMap(sources))
     for (const message of messagesIn(file, readFileSync(path.join(root, file), 'utf8')))
       where.set(message, (where.get(message) ?? new Set()).add(file))
   return Object.fromEntries(

@@ -72,7 +72,9 @@ export const onsetWords = (when: string): string =>
       ? say('its time with us')
       : when === 'before it was retired'
         ? say('before it was retired')
-        : say('its time {when}', { when })
+        : when === 'in storage'
+          ? say('its time in storage')
+          : say('its time in carriage')
 
 export function benchEntry(body: BenchBody, names: EntryNames): EntryWords {
   const plain = (what: string, result = ''): EntryWords => ({ what, result, proof: false })

@@ -163,28 +163,7 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
             ),
           }),
         )
-      return plain(
-        say('stated: {entries}', {
-          entries: list(
-            Object.entries(body.set).map(([key, value]) =>
-              key === 'face'
-                ? value === null
-                  ? say('no photograph on its plate')
-                  : say('another photograph on its plate')
-                : `${key} ${
-                    typeof value === 'object' && value !== null
-                      ? list(
-                          Object.entries(value).map(([k, v]) => `${k} ${String(v)}`),
-                          6,
-                        )
-                      : label(String(value), String(value))
-                  }`,
-            ),
-            6,
-          ),
-        }),
-        body.reason ?? '',
-      )
+      return plain(say('stated: {facts}', { facts: list(Object.entries(body.set).map(factWords(label)), 6) }))
     case 'part':
       if (body.what === 'content')
         return plain(
@@ -285,3 +264,35 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     }
   }
 }
+
+const factTitles: Readonly<Record<string, string>> = {
+  name: say('name'),
+  type: say('type'),
+  revision: say('board and revision'),
+  serial: say('serial'),
+  accessionNumber: say('accession number'),
+  owner: say('owner'),
+  legal: say('legal status'),
+  purpose: say('purpose'),
+  noneThere: say('looked for, not there'),
+  aliases: say('other names'),
+  marks: say('marks'),
+}
+
+/** “legal status: accessioned”; of other facts their names and values. */
+const factWords =
+  (label: (id: string, fallback: string) => string) =>
+  ([key, value]: [string, unknown]): string => {
+    if (key === 'face')
+      return value === null ? say('no photograph on its plate') : say('another photograph on its plate')
+    if (Array.isArray(value)) return colon(factTitles[key], list(value.map(String), 6))
+    if (typeof value === 'object' && value !== null)
+      return list(
+        Object.entries(value).map(([name, is]) => `${name}: ${String(is)}`),
+        6,
+      )
+    return colon(
+      factTitles[key] ?? key,
+      value === null ? say('not known') : shown(label(String(value), String(value))),
+    )
+  }

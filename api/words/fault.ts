@@ -1,5 +1,5 @@
 /** What is said of a fault: suspects and their shares, what was seen, what to do next, how a search may end. */
-import { say } from './say.ts'
+import { say, shown } from './say.ts'
 import { lookFunction } from '#core/history/results.ts'
 import type { ActRow, ObservationRow, ReasonRow, ShownFault, SuspectRow } from '#core/views/fault-shape.ts'
 import { checkTitles } from './checks.ts'
@@ -166,7 +166,7 @@ export function reasonWords(reason: ReasonRow, when: When): string {
     case 'made new':
       return say('made new by the work')
     case 'happened':
-      return `${reason.what}${reason.at ? ` ${dayWords(reason.at, when.zone)}` : ''}`
+      return commas(shown(reason.what), reason.at && dayWords(reason.at, when.zone))
     case 'stood':
       return say('stood {round}', { round: count(Math.round(reason.years), 'year') })
   }

@@ -34,10 +34,10 @@ describe('a sentence', () => {
 })
 
 describe('the language that nobody speaks', () => {
-  it('changes every word and no slot, is a third longer, and stands between brackets', () => {
+  it('changes every word, is a third longer, and stands between brackets, what fills its slots outside of them', () => {
     speak(pseudo)
-    expect(say('{name} works', { name: 'Keys' })).toBe('⟦Keys wørkš··⟧')
+    expect(say('{name} works', { name: 'Keys' })).toBe('Keys⟦ wørkš··⟧')
     expect(shown('works')).toBe('⟦wørkš··⟧')
-    expect([count(1, 'unit'), count(3, 'unit')]).toEqual(['⟦1 üñït··⟧', '⟦3 üñïtš··⟧'])
+    expect([count(1, 'unit'), count(3, 'unit')]).toEqual(['1⟦ üñït··⟧', '3⟦ üñïtš··⟧'])
   })
 })

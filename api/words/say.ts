@@ -15,13 +15,14 @@ const likeness: Readonly<Record<string, string>> = {
 
 /**
  * A language that nobody speaks, to be read all the same: every letter that can has an accent, a sentence is a third longer (as most
- * languages are beside English) and stands between ⟦ and ⟧. What is shown without them is not in the catalogue.
+ * languages are beside English) and stands between ⟦ and ⟧. What is shown without them, also in a slot, is not in the catalogue.
  */
 export const pseudo: Language = (message) => message.split('|').map(likened).join('|')
 
 function likened(message: string): string {
-  const accented = message.replace(/\{\w+\}|[A-Za-z]/g, (c) => likeness[c] ?? c)
-  return `⟦${accented}${'·'.repeat(Math.ceil(message.replace(/\{\w+\}/g, '').length / 3))}⟧`
+  const accented = message.replace(/\{\w+\}|[A-Za-z]/g, (c) => likeness[c] ?? (c.length > 1 ? `⟧${c}⟦` : c))
+  const longer = '·'.repeat(Math.ceil(message.replace(/\{\w+\}/g, '').length / 3))
+  return `⟦${accented}${longer}⟧`.replaceAll('⟦⟧', '')
 }
 
 /** The language of this device, known before the first table of words is made. Only English ships; `pseudo` is for whoever looks for words that no catalogue holds. */

@@ -14,9 +14,9 @@ const lists = [
   ['Enter', say('open the row')],
 ] as const
 const episode = [
-  ['any letter', say('goes into the line (a tag scanner too)')],
+  [say('any letter'), say('goes into the line (a tag scanner too)')],
   ['Tab', say('takes the first completion, while the line needs more')],
-  ['Arrow down', say('goes into the completions; Enter takes one')],
+  [say('Arrow down'), say('goes into the completions; Enter takes one')],
   ['Enter', say('writes the line')],
   ['Shift Enter', say('keeps the line as a quick note')],
   ['F2', say('takes the bench meter’s reading into the line')],
@@ -31,7 +31,7 @@ export default function KeysSlip({ onClose }: { onClose: () => void }) {
     : pathname === '/collection' || pathname === '/parts'
       ? lists
       : pathname.startsWith('/machines/')
-        ? ([['← →', 'along the lifeline, once it has the focus']] as const)
+        ? ([['← →', say('along the lifeline, once it has the focus')]] as const)
         : []
   return (
     <div className="px-4">

@@ -1,4 +1,5 @@
 /** What the device folds by itself from the entries that it holds and what waits: an episode, the answer to a question, a fault. */
+import { say } from '#api/words/say.ts'
 import { heldEpisode, heldOf } from './device-episodes.ts'
 import { nowInstant } from './clock.ts'
 import type { Waiting } from './outbox.ts'
@@ -46,7 +47,7 @@ async function folded(ask: FoldAsk): Promise<FoldAnswer> {
   try {
     return await new Promise((resolve, reject) => {
       worker.onmessage = ({ data }: MessageEvent<FoldAnswer>) => resolve(data)
-      worker.onerror = () => reject(new Error('The answer could not be worked out on this device.'))
+      worker.onerror = () => reject(new Error(say('The answer could not be worked out on this device.')))
       worker.postMessage(ask)
     })
   } finally {

@@ -29,20 +29,20 @@ const guestPlaces: readonly BandPlace[] = [
 export const placesFor = (role: Role): readonly BandPlace[] => (role === 'guest' ? guestPlaces : all)
 
 const titles: readonly (readonly [RegExp, string])[] = [
-  [/^\/$/, 'Bench'],
-  [/^\/collection\/table/, 'Import a table'],
-  [/^\/collection\/storage/, 'Storage round'],
-  [/^\/collection/, 'Collection'],
-  [/^\/machines\/new/, 'Register a machine'],
-  [/^\/machines/, 'Machine'],
-  [/^\/episodes/, 'Episode'],
-  [/^\/parts/, 'Parts'],
-  [/^\/types/, 'Types and house'],
-  [/^\/loans/, 'Loans'],
-  [/^\/people/, 'People'],
-  [/^\/practice/, 'Practice'],
-  [/^\/plan/, 'Plan'],
-  [/^\/batches/, 'Groups received together'],
+  [/^\/$/, say('Bench')],
+  [/^\/collection\/table/, say('Import a table')],
+  [/^\/collection\/storage/, say('Storage round')],
+  [/^\/collection/, say('Collection')],
+  [/^\/machines\/new/, say('Register a machine')],
+  [/^\/machines/, say('Machine')],
+  [/^\/episodes/, say('Episode')],
+  [/^\/parts/, say('Parts')],
+  [/^\/types/, say('Types and house')],
+  [/^\/loans/, say('Loans')],
+  [/^\/people/, say('People')],
+  [/^\/practice/, say('Practice')],
+  [/^\/plan/, say('Plan')],
+  [/^\/batches/, say('Groups received together')],
 ]
 
 /** What a page is called until it says so itself. */

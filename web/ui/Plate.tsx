@@ -5,11 +5,11 @@ import type { Plate } from '#core/views/machine-shape.ts'
 import { Face } from './Face.tsx'
 
 const needsWords: Readonly<Record<string, string>> = {
-  mains: 'authorised only',
-  'picture tube': 'treat as charged',
-  'switch on': 'authorised only',
-  lithium: 'authorised only',
-  chemicals: 'authorised only',
+  mains: say('authorised only'),
+  'picture tube': say('treat as charged'),
+  'switch on': say('authorised only'),
+  lithium: say('authorised only'),
+  chemicals: say('authorised only'),
 }
 const stampTitles: Readonly<Record<string, string>> = {
   mains: say('Mains inside'),
@@ -18,8 +18,8 @@ const stampTitles: Readonly<Record<string, string>> = {
   'lithium cell': say('Lithium cell'),
   'high voltage': say('High voltage'),
   sharp: say('Sharp edges'),
-  heavy: 'Heavy',
-  toxic: 'Toxic',
+  heavy: say('Heavy'),
+  toxic: say('Toxic'),
 }
 
 function Fact({ label, value }: { label: string; value: string | undefined }) {
@@ -54,7 +54,7 @@ export function FullPlate({ id, plate }: { id: string; plate: Plate }) {
             />
             <Fact
               label={say('Type, revision')}
-              value={[plate.typeName ?? 'not known yet', plate.revision].filter(Boolean).join(' / ')}
+              value={[plate.typeName ?? say('not known yet'), plate.revision].filter(Boolean).join(' / ')}
             />
             <Fact label={say('Serial')} value={plate.serial} />
             <Fact label={say('Mains')} value={plate.mains} />
@@ -104,10 +104,10 @@ export function PlateTag({ id, plate, below }: { id: string; plate: Plate; below
 }
 
 const shortHazards: Readonly<Record<string, string>> = {
-  'picture tube': 'tube',
+  'picture tube': say('tube'),
   'high voltage': 'HV',
-  'lithium cell': 'lithium',
-  'live chassis': 'live',
+  'lithium cell': say('lithium'),
+  'live chassis': say('live'),
 }
 export const hazardWord = (kind: string): string => shortHazards[kind] ?? kind
 export const stampTitle = (kind: string): string => stampTitles[kind] ?? kind

@@ -1,7 +1,7 @@
 /** Seals, labels, stickers and the underside: photographed, or looked for and not there, before anything is touched. */
 import { say } from '#api/words/say.ts'
 import { useState } from 'react'
-import { capital, commas, semicolons, colon } from '#api/words/lists.ts'
+import { capital, colon, commas, semicolons } from '#api/words/lists.ts'
 import type { EvidenceNeed } from '#core/provenance/evidence.ts'
 import type { ArrivalView } from '#core/views/arrival.ts'
 import { useSend } from '#web/app/send.ts'
@@ -12,10 +12,10 @@ import { photoSrc } from '#web/ui/photos/src.ts'
 import { StepForm } from './StepForm.tsx'
 
 const stateWords: Readonly<Record<EvidenceNeed['is'], string>> = {
-  none: 'looked for, none there',
-  photographed: 'photographed',
-  noted: 'there, not photographed yet',
-  'not looked': 'not looked for yet',
+  none: say('looked for, none there'),
+  photographed: say('photographed'),
+  noted: say('there, not photographed yet'),
+  'not looked': say('not looked for yet'),
 }
 
 export function EvidenceStep({ view }: { view: ArrivalView }) {

@@ -115,10 +115,10 @@ function Outcome({ outcome: o }: { outcome: BatchView['outcome'] }) {
 }
 
 const totalRows = [
-  ['everFailed', 'ever failed'],
-  ['tried', 'tried'],
-  ['passed', 'passed when tried last'],
-  ['notTried', 'not tried'],
+  ['everFailed', say('ever failed')],
+  ['tried', say('tried')],
+  ['passed', say('passed when tried last')],
+  ['notTried', say('not tried')],
 ] as const
 
 /** What the tests of each column showed, whatever was touched since. */

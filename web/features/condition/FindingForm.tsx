@@ -13,9 +13,9 @@ import { findingUnsaid, findingWritings, type FindingSaid } from './finding-form
 import { photoTitle } from '#web/ui/photos/src.ts'
 
 const dangerWords: Readonly<Record<(typeof dangers)[number], string>> = {
-  none: 'no danger',
-  neighbours: 'to neighbouring objects',
-  people: 'to people',
+  none: say('no danger'),
+  neighbours: say('to neighbouring objects'),
+  people: say('to people'),
 }
 
 export function FindingForm({

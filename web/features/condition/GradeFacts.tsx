@@ -1,6 +1,6 @@
 /** What made the grade, what would lift it, and what stands beside it: priority, appearance, completeness. */
 import { commas } from '#api/words/lists.ts'
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import type { FindingRow, ConditionView } from '#core/views/condition-shape.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -141,36 +141,34 @@ function NotInGrade({
       {slip === 'priority' && <PrioritySlip machine={machine} onClose={() => onSlip(undefined)} />}
       <dl>
         <Fact
-          name="Priority"
+          name={say('Priority')}
           value={
             view.priority
-              ? [
-                  view.priority.urgency,
-                  view.priority.by ? say('by {by}', { by: short(view.priority.by) }) : '',
-                  view.priority.who ?? '',
+              ? commas(
+                  shown(view.priority.urgency),
+                  view.priority.by && say('by {by}', { by: short(view.priority.by) }),
+                  view.priority.who,
                   view.priority.words,
-                ]
-                  .filter(Boolean)
-                  .join(', ')
+                )
               : say('not set')
           }
         />
         <Fact
-          name="Appearance, of 100"
-          value={view.appearancePercent === undefined ? 'not known' : `${view.appearancePercent}`}
+          name={say('Appearance, of 100')}
+          value={view.appearancePercent === undefined ? say('not known') : `${view.appearancePercent}`}
           title={say(
             'What is left when the disfigured shares of the zones looked at are taken off; a figure of this house, with no published source.',
           )}
         />
         <Fact
-          name="Completeness"
+          name={say('Completeness')}
           value={
             view.completeness
               ? commas(
                   `${view.completeness.percent} %`,
                   view.completeness.empty.length
                     ? say('empty: {empty}', { empty: view.completeness.empty.slice(0, 6).join(', ') })
-                    : 'nothing known to be missing',
+                    : say('nothing known to be missing'),
                 )
               : say('no positions listed')
           }

@@ -1,4 +1,5 @@
 /** A blind second survey beside the first: where they disagree comes first, then how far they agree. */
+import { paragraph } from '#api/words/lists.ts'
 import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import type { AgreementAnswer, AgreementRow } from '#api/batches.ts'
@@ -158,16 +159,21 @@ function Side({
 
 const two = (n: number) => n.toFixed(2)
 const kappaWords = (k: Kappa): string =>
-  say('Weighted kappa {two}, 95 % interval {two2} to {two3}, linear weights, {pairs} pairs.', {
-    two: two(k.kappa),
-    two2: two(k.low95),
-    two3: two(k.high95),
+  say('Weighted kappa {kappa}, 95 % interval {low} to {high}, linear weights, {pairs} pairs.', {
+    kappa: two(k.kappa),
+    low: two(k.low95),
+    high: two(k.high95),
     pairs: k.pairs,
   })
 
 function HouseAgreement({ answer }: { answer: AgreementAnswer }) {
   const line = (row: AgreementRow) =>
-    `${row.equal} of ${row.pairs} pairs equal. ${row.kappa ? kappaWords(row.kappa) : say('A figure needs {leastPairs} pairs.', { leastPairs: answer.leastPairs })}`
+    paragraph(
+      say('{equal} of {pairs} pairs equal.', { equal: row.equal, pairs: row.pairs }),
+      row.kappa
+        ? kappaWords(row.kappa)
+        : say('A figure needs {leastPairs} pairs.', { leastPairs: answer.leastPairs }),
+    )
   return (
     <section aria-label={say('Agreement of the house')}>
       <h2 className="headrule">{say('Would another volunteer give the same grade?')}</h2>

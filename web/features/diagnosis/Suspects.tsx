@@ -42,7 +42,7 @@ export function Suspects({ fault, note }: { fault: ShownFault; note: string }) {
           </li>
         ))}
         {fault.rest.n > 0 && <Line name={restWords(fault.rest)} />}
-        <Line name="Something no sheet names" share={fault.unnamed} />
+        <Line name={say('Something no sheet names')} share={fault.unnamed} />
         <Line
           name={fault.missing.length > 0 ? say('What was bad is out already') : say('Nothing is wrong now')}
           share={fault.nothing}
@@ -63,7 +63,7 @@ function Suspect({ row, told }: { row: SuspectRow; told: boolean }) {
   const { when } = useDates()
   const reasons = [
     ...row.reasons.map((r) => reasonWords(r, when)),
-    ...(row.likelier ? [] : ['what was seen does not make it likelier']),
+    ...(row.likelier ? [] : [say('what was seen does not make it likelier')]),
   ]
   const said = [list(reasons), row.rid ? ridWords(row.rid) : ''].filter(Boolean).join('; ')
   return (

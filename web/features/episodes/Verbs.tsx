@@ -1,5 +1,5 @@
 /** The eight verbs: everything by two taps. A tap fills the line, so it teaches typing. */
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import { useSource } from '#web/app/source.tsx'
 import { useRef, useState, type RefObject } from 'react'
 import type { MachineId } from '#core/ids.ts'
@@ -178,7 +178,7 @@ function VerbRow({
             }}
           >
             <Icon aria-hidden size={17} strokeWidth={1.75} className="text-quiet mx-auto mb-0.5" />
-            {verb}
+            {shown(verb)}
           </button>
         )
       })}

@@ -20,7 +20,7 @@ function useKeptVoice(machine: MachineId, episode: string, onSaid: (words: strin
     const known = voiceMimes.find((m) => mime.startsWith(m))
     const blob = new Blob([...chunks], { type: mime })
     const sha256 = await sha256Of(blob)
-    if (!known || !sha256 || blob.size === 0) return onSaid('Nothing was recorded.')
+    if (!known || !sha256 || blob.size === 0) return onSaid(say('Nothing was recorded.'))
     try {
       const body = {
         kind: 'jot' as const,

@@ -47,7 +47,7 @@ export function Condition({ view, machine }: { view: LoanView; machine: LoanMach
       <RuledTable
         label={say('How {name} was found', { name: machine.name })}
         heads={[
-          'Zone',
+          say('Zone'),
           ...stages.map((s) => `${stageWords[s]}${whenAt(s) ? `, ${short(whenAt(s) ?? '')}` : ''}`),
         ]}
       >

@@ -249,7 +249,7 @@ const whereWords = (row: LoanItemRow, view: LoanView): string => {
         ]
       : []),
     ...(row.accounted > 0
-      ? [row.n === 1 ? 'accounted for' : say('{accounted} accounted for', { accounted: row.accounted })]
+      ? [row.n === 1 ? say('accounted for') : say('{accounted} accounted for', { accounted: row.accounted })]
       : []),
   ].join(', ')
 }
@@ -259,7 +259,10 @@ function Things({ view }: { view: LoanView }) {
   return (
     <section aria-label={say('What goes along')}>
       <h2 className="headrule">{say('What goes along')}</h2>
-      <RuledTable label={say('What goes along')} heads={['Thing', '#Count', 'Where it is']}>
+      <RuledTable
+        label={say('What goes along')}
+        heads={[say('Thing'), `#${say('Count')}`, say('Where it is')]}
+      >
         {view.itemRows.map((row) => (
           <tr key={row.item} className="border-hair border-b">
             <td className="py-1 pr-4">

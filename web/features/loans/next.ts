@@ -58,9 +58,9 @@ function aroundOffers(view: LoanView, role: Role): Offer[] {
   )
   const mayLendOn = view.terms.some((t) => t.holds && t.body.lendingOn?.trim())
   return [
-    ...(view.way === 'repair' && restorer ? [aside('Write down what was spent', { act: 'spend' })] : []),
+    ...(view.way === 'repair' && restorer ? [aside(say('Write down what was spent'), { act: 'spend' })] : []),
     ...(away && restorer && mayLendOn && thirds.length === 0
-      ? [aside('Write down that it was lent on', { act: 'lend on' })]
+      ? [aside(say('Write down that it was lent on'), { act: 'lend on' })]
       : []),
     ...(restorer
       ? thirds.map((from) =>
@@ -73,7 +73,7 @@ function aroundOffers(view: LoanView, role: Role): Offer[] {
           ),
         )
       : []),
-    ...(away ? [aside('It came back without notice', { act: 'arrived unannounced' })] : []),
+    ...(away ? [aside(say('It came back without notice'), { act: 'arrived unannounced' })] : []),
   ]
 }
 
@@ -100,7 +100,7 @@ function guestOffers(view: LoanView): Offer[] {
   // When it is to go home, what comes before that comes first.
   const ending = view.due !== undefined && dayAfter(view.today, 7) >= view.due
   return [
-    ...toMe.map((release) => offer('Confirm what arrived', { act: 'receive', release })),
+    ...toMe.map((release) => offer(say('Confirm what arrived'), { act: 'receive', release })),
     ...machines
       .filter((m) => !lookedAs(view, m.id, 'there'))
       .map((m) =>
@@ -112,11 +112,14 @@ function guestOffers(view: LoanView): Offer[] {
       ),
     ...(ending ? packing : []),
     ...(machines.length > 0
-      ? [offer('Write down a run', { act: 'run' }), offer('Report an incident', { act: 'incident' })]
+      ? [
+          offer(say('Write down a run'), { act: 'run' }),
+          offer(say('Report an incident'), { act: 'incident' }),
+        ]
       : []),
     ...(ending ? [] : packing),
     ...(here && view.homeIs === 'house' && !forGood(view.way)
-      ? [offer('Send it back', { act: 'release', from: 'them' })]
+      ? [offer(say('Send it back'), { act: 'release', from: 'them' })]
       : []),
   ]
 }
@@ -127,11 +130,11 @@ function toldOffers(view: LoanView, restorer: boolean): Offer[] {
   if (forGood(view.way))
     return view.open
       .filter((r) => r.to === view.withParty)
-      .map((release) => aside('Write down that it arrived there', { act: 'receive', release }))
+      .map((release) => aside(say('Write down that it arrived there'), { act: 'receive', release }))
   const arrived = view.open.filter((r) => r.to === view.withParty)
   const there = view.machines.filter((m) => isThere(view, m.id))
   return [
-    ...arrived.map((release) => aside('Write down that it arrived there', { act: 'receive', release })),
+    ...arrived.map((release) => aside(say('Write down that it arrived there'), { act: 'receive', release })),
     ...there
       .filter((m) => !lookedAs(view, m.id, 'there'))
       .map((m) =>
@@ -142,7 +145,7 @@ function toldOffers(view: LoanView, restorer: boolean): Offer[] {
         }),
       ),
     ...(restorer && view.itemRows.some((r) => r.there > 0)
-      ? [aside('Write down that it is on its way back', { act: 'release', from: 'them' })]
+      ? [aside(say('Write down that it is on its way back'), { act: 'release', from: 'them' })]
       : []),
   ]
 }
@@ -184,7 +187,7 @@ function houseOffers(view: LoanView, role: Role): Offer[] {
     (agreed || gone) &&
     view.itemRows.some((r) => (ours ? r.home > 0 && stillHere(r) : r.there > 0))
   return [
-    ...toUs.map((r) => offer('Confirm what arrived', { act: 'receive', release: r })),
+    ...toUs.map((r) => offer(say('Confirm what arrived'), { act: 'receive', release: r })),
     ...back.map((m) =>
       offer(say('Look at {name} on its return', { name: m.name }), {
         act: 'look',
@@ -192,7 +195,9 @@ function houseOffers(view: LoanView, role: Role): Offer[] {
         stage: 'back',
       }),
     ),
-    ...(view.terms.length === 0 && restorer && !gone ? [offer('Write the terms', { act: 'terms' })] : []),
+    ...(view.terms.length === 0 && restorer && !gone
+      ? [offer(say('Write the terms'), { act: 'terms' })]
+      : []),
     ...(listed && ours && agreed
       ? out.map((m) =>
           offer(say('Look at {name} before it leaves', { name: m.name }), {
@@ -206,24 +211,24 @@ function houseOffers(view: LoanView, role: Role): Offer[] {
     ...(ours ? [] : here(view).flatMap((m) => lookHere(view, m))),
     ...(canRelease ? [release] : []),
     ...((whole || view.shown === 'handed over') && steward
-      ? [{ ...offer('Close the loan', { act: 'close' }), quiet: unsettled }]
+      ? [{ ...offer(say('Close the loan'), { act: 'close' }), quiet: unsettled }]
       : []),
     ...toldOffers(view, restorer),
     ...(!listed && steward && !whole && !gone
-      ? [aside('Account for what will not come home', { act: 'account' })]
+      ? [aside(say('Account for what will not come home'), { act: 'account' })]
       : []),
     ...(view.recallable !== undefined && view.shown !== 'overdue' && steward
-      ? [aside('Ask for it back', { act: 'recall' })]
+      ? [aside(say('Ask for it back'), { act: 'recall' })]
       : []),
-    ...(view.terms.length > 0 && restorer ? [aside('Change the terms', { act: 'terms' })] : []),
+    ...(view.terms.length > 0 && restorer ? [aside(say('Change the terms'), { act: 'terms' })] : []),
     ...(!listed && ours && !gone && view.shown !== 'back' && view.machines.length > 0
       ? [
-          aside('Write down a run they told us of', { act: 'run' }),
-          aside('Write down an incident they told us of', { act: 'incident' }),
+          aside(say('Write down a run they told us of'), { act: 'run' }),
+          aside(say('Write down an incident they told us of'), { act: 'incident' }),
         ]
       : []),
     ...(!ours && listed && agreed && restorer
-      ? [offer('Record that it came', { act: 'release', from: 'them' })]
+      ? [offer(say('Record that it came'), { act: 'release', from: 'them' })]
       : []),
   ]
 }

@@ -22,7 +22,14 @@ export function ReadingsSection({ view }: { view: MachineView }) {
       <p className="text-quiet py-3">
         {told(
           'No test point is on the sheet, and no reading is recorded. In an episode write {line}; when the machine is well, {healthy} keeps the readings as the set that later ones are held against.',
-          { line: <span className="num">5V 4.98</span>, healthy: <span className="num">{healthyLine}</span> },
+          {
+            line: <span className="num">5V 4.98</span>,
+            healthy: (
+              <span className="num" translate="no">
+                {healthyLine}
+              </span>
+            ),
+          },
         )}
       </p>
     )

@@ -230,7 +230,10 @@ function LotLife({ lot }: { lot: LotAnswer }) {
       <h2 className="headrule">
         {say('Its life, {life}', { life: count(lot.life.length, 'entry', 'entries') })}
       </h2>
-      <RuledTable label={say('Life of the stock')} heads={['When', 'What', '#Change', 'Who']}>
+      <RuledTable
+        label={say('Life of the stock')}
+        heads={[say('When'), say('What'), `#${say('Change')}`, say('Who')]}
+      >
         {lot.life.map((row, i) => (
           <tr key={`${row.entry}${i}`} className="border-hair border-b align-baseline">
             <td className="num text-13 py-1.5 pr-4 whitespace-nowrap">{`${short(row.at)} ${clock(row.at)}`}</td>

@@ -26,7 +26,7 @@ const columnsFor = (short: (at: string) => string): readonly TableColumn<Modific
     head: say('Touched'),
     by: (r) => r.steps,
     look: 'num',
-    cell: (r) => (r.steps === 1 ? 'once' : `${r.steps} ×`),
+    cell: (r) => (r.steps === 1 ? say('once') : `${r.steps} ×`),
   },
   {
     key: 'to',
@@ -41,7 +41,7 @@ const columnsFor = (short: (at: string) => string): readonly TableColumn<Modific
     head: say('Verified'),
     by: (r) => (r.verified ? 1 : 0),
     look: (r) => (r.verified ? '' : 'text-copper'),
-    cell: (r) => (r.verified ? 'verified' : 'not yet'),
+    cell: (r) => (r.verified ? say('verified') : say('not yet')),
   },
   {
     key: 'undo',

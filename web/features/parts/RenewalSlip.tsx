@@ -168,10 +168,10 @@ function RenewalActs({
 }
 
 const sourceLabels: Readonly<Record<SpecSource, string>> = {
-  part: 'part that is in it',
-  print: 'board’s print',
-  schematic: 'schematic',
-  settled: 'decision, where these differ',
+  part: say('part that is in it'),
+  print: say('board’s print'),
+  schematic: say('schematic'),
+  settled: say('decision, where these differ'),
 }
 
 interface Reading {

@@ -5,7 +5,7 @@ import { queryOf } from '#api/endpoints.ts'
 import { useQuery } from '@tanstack/react-query'
 import { Fragment, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
-import { count, semicolons, colon } from '#api/words/lists.ts'
+import { colon, count, semicolons } from '#api/words/lists.ts'
 import { specSources, type SpecSource } from '#core/history/bodies/spec.ts'
 import { verifications, type RenewalRow, type Verification } from '#core/parts/renewal.ts'
 import type { MachineId } from '#core/ids.ts'
@@ -25,10 +25,10 @@ import { TeachSlip } from './TeachSlip.tsx'
 const PhotoViewer = lazily(async () => (await import('#web/ui/photos/PhotoViewer.tsx')).PhotoViewer)
 
 const sourceWords: Readonly<Record<SpecSource, string>> = {
-  part: 'Fitted',
-  print: 'Print',
-  schematic: 'Schematic',
-  settled: 'Settled',
+  part: say('Fitted'),
+  print: say('Print'),
+  schematic: say('Schematic'),
+  settled: say('Settled'),
 }
 const becauseWords = {
   all: 'preventively',
@@ -133,7 +133,14 @@ function PositionMap({
   return (
     <RuledTable
       label={say('Map')}
-      heads={['', ...specSources.map((s) => sourceWords[s]), 'Sheet', 'In the set', 'Done', 'Verified']}
+      heads={[
+        '',
+        ...specSources.map((s) => sourceWords[s]),
+        say('Sheet'),
+        say('In the set'),
+        say('Done'),
+        say('Verified'),
+      ]}
     >
       {view.rows.map((r) => (
         <Fragment key={r.position}>

@@ -137,7 +137,7 @@ function Failures({ answer }: { answer: StockAnswer }) {
               className={by === b ? 'font-bold' : 'act'}
               onClick={() => setBy(b)}
             >
-              {say('by {b}', { b })}
+              {b === 'kind' ? say('by kind') : say('by kind and type')}
             </button>
           ))}
         </span>

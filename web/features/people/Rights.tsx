@@ -163,7 +163,7 @@ function Sight({ party, send, onError }: { party: PartyId; send: Send; onError: 
   const [machine, setMachine] = useState('')
   const grant = async () => {
     const found = await get('/lookup/:word', { word: machine.trim() }).catch(() => undefined)
-    if (!found?.machine) return onError(`No machine has the number ${machine}.`)
+    if (!found?.machine) return onError(say('No machine has the number {machine}.', { machine }))
     await send({
       kind: 'rule',
       what: 'grant',

@@ -27,7 +27,7 @@ export function SecurityNotes({ onClose }: { onClose: () => void }) {
         >
           <RuledTable
             label={say('Sign-ins and rights')}
-            heads={['When', 'Account', 'What', '', 'About', 'From']}
+            heads={[say('When'), say('Account'), say('What'), '', say('About'), say('From')]}
           >
             {data.notes.map((n) => (
               <tr key={n.n} className="border-hair border-b">

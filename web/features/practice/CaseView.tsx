@@ -89,13 +89,22 @@ function HowItGoes({ told }: { told: Told }) {
       <ul className="list-disc space-y-1 pl-5">
         <li>
           {say('Write lines as in any episode. Leave the answer out, and the machine gives it:')}{' '}
-          <span className="num">{example(told.sheet.functions[0]?.name, 'test')}</span>
+          <span className="num" translate="no">
+            {example(told.sheet.functions[0]?.name, 'test')}
+          </span>
           {told.sheet.points[0] && (
             <>
-              , <span className="num">{example(told.sheet.points[0].name, 'read')}</span>
+              ,{' '}
+              <span className="num" translate="no">
+                {example(told.sheet.points[0].name, 'read')}
+              </span>
             </>
           )}
-          , <span className="num">{example(told.sheet.positions[0]?.designator, 'look at')}</span>.
+          ,{' '}
+          <span className="num" translate="no">
+            {example(told.sheet.positions[0]?.designator, 'look at')}
+          </span>
+          .
         </li>
         <li>
           {say(

@@ -232,11 +232,11 @@ function Made({ type: first }: { type: string | null }) {
   )
 }
 const levelWords: Readonly<Record<Level, string>> = {
-  1: 'one part',
-  2: 'part, contact or gear',
-  3: 'settings, look-alikes, now and then',
-  4: 'two faults',
-  5: 'what no advice knows',
+  1: say('one part'),
+  2: say('part, contact or gear'),
+  3: say('settings, look-alikes, now and then'),
+  4: say('two faults'),
+  5: say('what no advice knows'),
 }
 
 function Runs({ runs, onForgotten }: { runs: readonly Ended[]; onForgotten: () => void }) {

@@ -91,8 +91,8 @@ function Strip({
         <span className="text-quiet whitespace-nowrap">
           <span className="num">{machine.minutes}</span> {say('min')}
         </span>
-        {toggle('told', 'What was told')}
-        {toggle('drawer', 'Spare parts')}
+        {toggle('told', say('What was told'))}
+        {toggle('drawer', say('Spare parts'))}
         <span className="ml-auto flex items-center gap-5 max-sm:gap-3">
           <Link className="act max-md:hidden" to="/practice">
             {say('Leave it for now')}

@@ -39,7 +39,7 @@ async function worked(ask: AskWithout): Promise<PracticeTold> {
     return await new Promise((resolve, reject) => {
       worker.onmessage = ({ data }: MessageEvent<PracticeTold>) =>
         data.error === undefined ? resolve(data) : reject(new Error(data.error))
-      worker.onerror = () => reject(new Error('It could not be worked out on this device.'))
+      worker.onerror = () => reject(new Error(say('It could not be worked out on this device.')))
       worker.postMessage({ n: 0, ...ask })
     })
   } finally {
@@ -50,7 +50,7 @@ async function worked(ask: AskWithout): Promise<PracticeTold> {
 /** What a run came to, and what each act of it told. */
 export async function endOf(run: PracticeRun): Promise<{ outcome: RunOutcome; review: Review }> {
   const { end } = await worked({ run })
-  if (!end) throw new Error('It could not be worked out on this device.')
+  if (!end) throw new Error(say('It could not be worked out on this device.'))
   return end
 }
 

@@ -8,10 +8,10 @@ export type Mark = z.infer<typeof markSchema>
 
 const step = 0.01
 const short: Readonly<Record<Mark['role'], string>> = {
-  card: 'card',
-  'true colour': 'true',
-  'untreated piece': 'untreated',
-  patch: 'patch',
+  card: say('card'),
+  'true colour': say('true'),
+  'untreated piece': say('untreated'),
+  patch: say('patch'),
 }
 const within = (v: number, low: number, high: number) => Math.min(Math.max(v, low), high)
 

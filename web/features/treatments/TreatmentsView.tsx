@@ -236,15 +236,15 @@ function Verdicts({ answer }: { answer: TreatmentsAnswer }) {
       <RuledTable
         label={say('What this house found')}
         heads={[
-          'Treatment',
-          'With',
-          'On',
-          'Covered',
-          '#Places',
-          '#Better',
-          '#Worse',
-          '#Yellow gone an UV-hour',
-          '#More uneven',
+          say('Treatment'),
+          say('With'),
+          say('On'),
+          say('Covered'),
+          `#${say('Places')}`,
+          `#${say('Better')}`,
+          `#${say('Worse')}`,
+          `#${say('Yellow gone an UV-hour')}`,
+          `#${say('More uneven')}`,
         ]}
       >
         {answer.verdicts.map((v) => (

@@ -69,7 +69,15 @@ function Zone({ zone, best }: { zone: ZoneYellow; best: HouseVerdict | undefined
       <Maps zone={zone} />
       <RuledTable
         label={say('Colour of {zone} by photograph', { zone: zone.zone })}
-        heads={['When', '#Yellow left', '#Δb*', '#ΔE', '#Spread of b*', '#UV-hours', 'By']}
+        heads={[
+          say('When'),
+          `#${say('Yellow left')}`,
+          '#Δb*',
+          '#ΔE',
+          `#${say('Spread of b*')}`,
+          `#${say('UV-hours')}`,
+          say('By'),
+        ]}
       >
         {zone.colours.map((c) => (
           <tr key={c.id} className="border-hair border-b">

@@ -37,7 +37,13 @@ export function Methods() {
         <p className="text-quiet py-2">
           {told(
             'No card yet. A card says once how the house does it; in an episode {line} takes over its agent, its wait and its caution.',
-            { line: <span className="num">{methodLine}</span> },
+            {
+              line: (
+                <span className="num" translate="no">
+                  {methodLine}
+                </span>
+              ),
+            },
           )}
         </p>
       )}

@@ -14,7 +14,7 @@ import { Act, PlainButton, Said } from '#web/ui/Forms.tsx'
 import { fromForm, type SheetForm } from './form.ts'
 
 const sortTitle: Readonly<Record<SheetTold['read'][number]['sort'], string>> = {
-  function: 'function',
+  function: say('function'),
   position: say('position'),
   point: say('test point'),
   zone: say('zone'),

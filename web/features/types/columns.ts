@@ -1,5 +1,6 @@
 /** The tables of a type sheet's form, made from its schema: which fields a row has, what each is for, how it is filled in. */
-import { say } from '#api/words/say.ts'
+import { paragraph } from '#api/words/lists.ts'
+import { say, shown } from '#api/words/say.ts'
 import { z } from 'zod'
 import {
   functionSchema,
@@ -62,7 +63,7 @@ function column(shape: Readonly<Record<string, unknown>>, key: string, head: str
   return {
     key,
     head,
-    about: fields.map((f) => f.description ?? '').join(' '),
+    about: paragraph(...fields.map((f) => f.description && shown(f.description))),
     fill: look.lines
       ? 'lines'
       : inner instanceof z.ZodBoolean
@@ -100,7 +101,7 @@ function rows<L extends ListName>(
 }
 
 export const sheetRows = {
-  functions: rows('functions', 'Functions', 'Function', functionSchema, [
+  functions: rows('functions', say('Functions'), say('Function'), functionSchema, [
     ['name', say('Name')],
     ['essential', say('Essential')],
     ['dependsOn', say('Depends on'), { example: 'IC31, supply', figures: true }],
@@ -108,31 +109,31 @@ export const sheetRows = {
     ['full', say('Procedure')],
     [
       'asks',
-      'Asks for',
+      say('Asks for'),
       { example: '3 starts, 60 min', figures: true, width: 'w-28', writes: ['starts', 'minutes'] },
     ],
     ['expected', say('Expected')],
     ['notExercised', say('Does not exercise')],
-    ['grid', 'Cells, one row a line', { example: '1-50', figures: true, width: 'w-44', lines: true }],
+    ['grid', say('Cells, one row a line'), { example: '1-50', figures: true, width: 'w-44', lines: true }],
     [
       'lines',
-      'Wiring, one line each',
+      say('Wiring, one line each'),
       { example: 'row 3: Q W E R', figures: true, width: 'w-44', lines: true },
     ],
     [
       'memory',
-      'Memory, one chip a line',
+      say('Memory, one chip a line'),
       { example: 'IC13: bit 3 at 4000-7FFF', figures: true, width: 'w-44', lines: true },
     ],
   ]),
-  points: rows('points', 'Test points', 'Test point', testPointSchema, [
+  points: rows('points', say('Test points'), say('Test point'), testPointSchema, [
     ['name', say('Name'), { figures: true, width: 'w-36' }],
     ['unit', say('Unit'), { width: 'w-20' }],
     ['nominal', say('Nominal'), { example: '14.318M', figures: true, width: 'w-28' }],
     ['tolerancePercent', '± %', { example: '5', figures: true, width: 'w-20' }],
     [
       'from',
-      'Reckoned from',
+      say('Reckoned from'),
       { example: '5V less 0.3-0.5', figures: true, width: 'w-44', writes: ['behind'] },
     ],
     ['load', say('Load'), { example: 'running' }],
@@ -140,7 +141,7 @@ export const sheetRows = {
     ['loads', say('Feeds'), { example: 'IC4, IC7' }],
     ['instrument', say('Instrument')],
   ]),
-  positions: rows('positions', 'Positions', 'Position', positionSchema, [
+  positions: rows('positions', say('Positions'), say('Position'), positionSchema, [
     ['designator', say('Designator'), { figures: true, width: 'w-32' }],
     ['accepts', say('Takes')],
     ['on', say('Sits on'), { figures: true, width: 'w-32' }],
@@ -154,19 +155,19 @@ export const sheetRows = {
     ['safetyClass', say('Mains class'), { width: 'w-20' }],
     ['asks', say('Asks of the part'), { example: 'rail 12 V; esr 0.1 ohm' }],
   ]),
-  hazards: rows('hazards', 'Hazards', 'Hazard', sheetHazardSchema, [
+  hazards: rows('hazards', say('Hazards'), say('Hazard'), sheetHazardSchema, [
     ['kind', say('Kind'), { width: 'w-36' }],
     ['words', say('Caution')],
     ['needs', say('Needs authorisation'), { width: 'w-36' }],
   ]),
-  wayIn: rows('wayIn', 'Opening the case', 'Step', wayInStepSchema, [
+  wayIn: rows('wayIn', say('Opening the case'), say('Step'), wayInStepSchema, [
     ['what', say('What comes off'), { width: 'w-44' }],
     ['count', say('Count'), { figures: true, width: 'w-16' }],
     ['size', say('Size'), { example: 'M3x10', figures: true, width: 'w-24' }],
     ['head', say('Head'), { example: 'cross', width: 'w-24' }],
     ['heed', say('To heed')],
   ]),
-  zones: rows('zones', 'Zones', 'Zone', zoneSchema, [
+  zones: rows('zones', say('Zones'), say('Zone'), zoneSchema, [
     ['name', say('Name')],
     ['material', say('Material'), { example: 'ABS' }],
     ['colour', say('Expected colour')],

@@ -1,24 +1,25 @@
 /** What a path of an error of a sheet speaks of. */
+import { say } from '#api/words/say.ts'
 import type { TypeSheet } from '#core/type/sheet.ts'
 
 const listTitles: Readonly<Record<string, readonly [title: string, name: string]>> = {
-  functions: ['Function', 'name'],
-  positions: ['Position', 'designator'],
-  points: ['Test point', 'name'],
-  zones: ['Zone', 'name'],
-  hazards: ['Hazard', 'kind'],
-  wayIn: ['Step of the way in', 'what'],
-  weakParts: ['Weak part', ''],
-  refit: ['Order of refitting', ''],
+  functions: [say('Function'), 'name'],
+  positions: [say('Position'), 'designator'],
+  points: [say('Test point'), 'name'],
+  zones: [say('Zone'), 'name'],
+  hazards: [say('Hazard'), 'kind'],
+  wayIn: [say('Step of the way in'), 'what'],
+  weakParts: [say('Weak part'), ''],
+  refit: [say('Order of refitting'), ''],
 }
 const fieldTitles: Readonly<Record<string, string>> = {
-  dependsOn: 'depends on',
-  lookAlikes: 'looks like',
-  notExercised: 'not exercised',
-  ratingVolts: 'least volts',
-  tolerancePercent: 'tolerance',
-  designator: 'designator',
-  accepts: 'takes',
+  dependsOn: say('depends on'),
+  lookAlikes: say('looks like'),
+  notExercised: say('not exercised'),
+  ratingVolts: say('least volts'),
+  tolerancePercent: say('tolerance'),
+  designator: say('designator'),
+  accepts: say('takes'),
 }
 
 /** What a path of an error speaks of: "entries.0.body.sheet.functions.2.dependsOn" → "Function 3 (tape), depends on". */

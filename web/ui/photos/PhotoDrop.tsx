@@ -10,7 +10,7 @@ const accept = 'image/jpeg,image/png,image/webp'
 export function PhotoDrop({
   machine,
   meta = {},
-  label = 'Add photographs',
+  label = say('Add photographs'),
   episode,
   paste = false,
 }: {
