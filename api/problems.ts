@@ -22,11 +22,19 @@ export const problemTypes = [
 ] as const
 export type ProblemType = (typeof problemTypes)[number]
 
+/** A sentence and what fills its slots, apart. */
+export interface Telling {
+  readonly message: string
+  readonly slots: Readonly<Record<string, string | number>>
+}
+
 export interface Problem {
   readonly type: ProblemType
   readonly title: string
   readonly status: number
   readonly detail: string
+  /** The detail, where something fills a slot of it: so that it can be said in another language. */
+  readonly says?: Telling
   readonly fields?: readonly { readonly path: string; readonly message: string }[]
   readonly refusal?: Refusal
   /** For other-content: both versions, so that neither is lost. */

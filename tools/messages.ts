@@ -12,10 +12,10 @@ const sources = (folder: string): string[] =>
 const literal = (node: ts.Node | undefined): string | undefined =>
   node && ts.isStringLiteralLike(node) ? node.text : undefined
 
-/** What a call says: the sentence of `say` and `told`; the forms of `count`, parted by a bar. */
+/** What a call says: the sentence of `say`, `told` and `telling`; the forms of `count`, parted by a bar. */
 function said(call: ts.CallExpression): string | undefined {
   const name = call.expression.getText()
-  if (name === 'say' || name === 'told') return literal(call.arguments[0])
+  if (['say', 'told', 'telling'].includes(name)) return literal(call.arguments[0])
   const one = name === 'count' ? literal(call.arguments[1]) : undefined
   return one === undefined ? undefined : `{n} ${one}|{n} ${literal(call.arguments[2]) ?? `${one}s`}`
 }
@@ -37,6 +37,8 @@ export function messagesIn(file: string, text: string): string[] {
     const message = ts.isCallExpression(node) ? said(node) : undefined
     if (message !== undefined) found.push(message)
     if (file.startsWith('core/')) found.push(...stored(node))
+    if (ts.isNewExpression(node) && node.expression.getText() === 'ProblemError')
+      found.push(...[literal(node.arguments?.[1]) ?? []].flat())
     ts.forEachChild(node, visit)
   }
   visit(
@@ -54,7 +56,7 @@ export function messagesIn(file: string, text: string): string[] {
 /** All of them, sorted, each with its files. */
 export function messages(): Readonly<Record<string, readonly string[]>> {
   const where = new Map<string, Set<string>>()
-  for (const file of ['api', 'web', 'core/history/bodies', 'core/type'].flatMap(sources))
+  for (const file of ['api', 'web', 'server', 'core/history/bodies', 'core/type'].flatMap(sources))
     for (const message of messagesIn(file, readFileSync(path.join(root, file), 'utf8')))
       where.set(message, (where.get(message) ?? new Set()).add(file))
   return Object.fromEntries(

@@ -3,6 +3,8 @@
  * for it, in which the slots may stand elsewhere. Nothing is put together from halves of sentences.
  */
 
+import type { Telling } from '#api/problems.ts'
+
 /** From a sentence as it is written in the code to the same in the language that is spoken. */
 export type Language = (message: string) => string
 
@@ -46,13 +48,14 @@ type Filled<Message extends string> = [SlotsOf<Message>] extends [never]
   : [slots: Readonly<Record<SlotsOf<Message>, string | number>>]
 
 /** `say('{n} of {all} work', { n: 3, all: 8 })` is “3 of 8 work”. */
-export function say<const Message extends string>(message: Message, ...[slots]: Filled<Message>): string {
-  const found = spoken(message)
-  if (!slots) return found
-  return found.replace(/\{(\w+)\}/g, (slot, name: string) =>
-    name in slots ? String((slots as Record<string, string | number>)[name]) : slot,
-  )
-}
+export const say = <const Message extends string>(message: Message, ...[slots]: Filled<Message>): string =>
+  slots ? filled(spoken(message), slots) : spoken(message)
+
+const filled = (sentence: string, slots: Readonly<Record<string, string | number>>): string =>
+  sentence.replace(/\{(\w+)\}/g, (slot, name: string) => (name in slots ? String(slots[name]) : slot))
+
+/** A sentence of the server: what fills its slots comes apart from it, and it is said in the language that is spoken here. */
+export const said = ({ message, slots }: Telling): string => filled(spoken(message), slots)
 
 /** A word of the record (a status, a sort, a choice) as it is shown: it is stored in English, and shown in the language that is spoken. */
 export const shown = (stored: string): string => spoken(stored)

@@ -1,7 +1,7 @@
 /** Request bodies: read only from somebody who may send them, never inflated, bounded in size and depth, whole text only. */
 import express, { type RequestHandler } from 'express'
 import { unkeepableAt } from '#core/quantity/text.ts'
-import { ProblemError } from './errors.ts'
+import { ProblemError, telling } from './errors.ts'
 
 /** Brackets within brackets; the deepest entry has nine. */
 const deepest = 60
@@ -26,7 +26,10 @@ export function tooDeep(bytes: Uint8Array, most = deepest): boolean {
 /** Bytes → JSON. Throws invalid for what is no JSON, nests too deep, or holds text that cannot be kept. */
 export function readJson(bytes: Buffer): unknown {
   if (tooDeep(bytes))
-    throw new ProblemError('invalid', `That is nested more than ${deepest} deep. Nothing was stored.`)
+    throw new ProblemError(
+      'invalid',
+      telling('That is nested more than {deepest} deep. Nothing was stored.', { deepest }),
+    )
   let value: unknown
   try {
     value = JSON.parse(bytes.toString('utf8')) as unknown

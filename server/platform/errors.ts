@@ -1,7 +1,8 @@
 /** From anything thrown to a problem detail; nothing of the inside leaks out. */
 import type { ErrorRequestHandler, RequestHandler } from 'express'
 import { z, ZodError } from 'zod'
-import type { Problem, ProblemType } from '#api/problems.ts'
+import type { Problem, ProblemType, Telling } from '#api/problems.ts'
+import { said, say, type SlotsOf } from '#api/words/say.ts'
 import type { Logger } from 'pino'
 
 /** What the schemas' own messages say to a volunteer, where the shape gives no sentence of its own. */
@@ -16,18 +17,18 @@ z.config({
             : `At most ${String(issue.maximum)}.`
       case 'too_small':
         return issue.origin === 'string'
-          ? 'This must not be empty.'
+          ? say('This must not be empty.')
           : issue.origin === 'array'
             ? `At least ${String(issue.minimum)} of them.`
             : `At least ${String(issue.minimum)}.`
       case 'invalid_type':
-        return issue.input === undefined ? 'This is missing.' : 'This is of the wrong kind.'
+        return issue.input === undefined ? say('This is missing.') : say('This is of the wrong kind.')
       case 'invalid_value':
         return `This is none of: ${issue.values.map(String).join(', ')}.`
       case 'unrecognized_keys':
         return `Not known here: ${issue.keys.join(', ')}.`
       case 'invalid_union':
-        return 'This has none of the shapes that are known here.'
+        return say('This has none of the shapes that are known here.')
       default:
         return undefined
     }
@@ -35,35 +36,46 @@ z.config({
 })
 
 const titles: Readonly<Record<ProblemType, readonly [status: number, title: string]>> = {
-  invalid: [400, 'Something in it cannot be read'],
-  'not-signed-in': [401, 'Not signed in'],
-  'not-allowed': [403, 'Not allowed'],
-  'prove-again': [403, 'The password once more'],
-  'not-found': [404, 'Not found'],
-  refused: [409, 'Refused'],
-  'other-content': [409, 'Sent before with other content'],
-  'too-large': [413, 'Too large'],
-  'too-many-tries': [429, 'Too many tries'],
-  'stale-page': [403, 'The page is out of date'],
-  'unsupported-file': [415, 'Not a photograph'],
-  meter: [424, 'The instrument did not answer as it should'],
-  'setup-closed': [409, 'Already set up'],
-  'newer-shape': [409, 'Written by a newer version'],
-  'disk-full': [507, 'The disk is full'],
-  busy: [503, 'Too much at once'],
-  internal: [500, 'Something went wrong here'],
+  invalid: [400, say('Something in it cannot be read')],
+  'not-signed-in': [401, say('Not signed in')],
+  'not-allowed': [403, say('Not allowed')],
+  'prove-again': [403, say('The password once more')],
+  'not-found': [404, say('Not found')],
+  refused: [409, say('Refused')],
+  'other-content': [409, say('Sent before with other content')],
+  'too-large': [413, say('Too large')],
+  'too-many-tries': [429, say('Too many tries')],
+  'stale-page': [403, say('The page is out of date')],
+  'unsupported-file': [415, say('Not a photograph')],
+  meter: [424, say('The instrument did not answer as it should')],
+  'setup-closed': [409, say('Already set up')],
+  'newer-shape': [409, say('Written by a newer version')],
+  'disk-full': [507, say('The disk is full')],
+  busy: [503, say('Too much at once')],
+  internal: [500, say('Something went wrong here')],
 }
 
 export class ProblemError extends Error {
+  readonly detail: string
+  readonly more: Partial<Problem>
   constructor(
     readonly problem: ProblemType,
-    readonly detail: string,
-    readonly more: Partial<Problem> = {},
+    tells: string | Telling,
+    more: Partial<Problem> = {},
   ) {
+    const detail = typeof tells === 'string' ? tells : said(tells)
     super(detail)
     this.name = 'ProblemError'
+    this.detail = detail
+    this.more = typeof tells === 'string' ? more : { says: tells, ...more }
   }
 }
+
+/** A sentence with slots, for a problem. */
+export const telling = <const Message extends string>(
+  message: Message,
+  slots: Readonly<Record<SlotsOf<Message>, string | number>>,
+): Telling => ({ message, slots })
 
 export const notFound = () => new ProblemError('not-found', 'There is nothing here that you may see.')
 
@@ -112,7 +124,7 @@ export function problemOf(error: unknown): Problem {
       type: 'invalid',
       title: titles.invalid[1],
       status: 400,
-      detail: first ? `${first.path ? `${first.path}: ` : ''}${first.message}` : 'It cannot be read.',
+      detail: first ? `${first.path ? `${first.path}: ` : ''}${first.message}` : say('It cannot be read.'),
       fields,
     }
   }
@@ -122,29 +134,29 @@ export function problemOf(error: unknown): Problem {
       type: 'too-large',
       title: titles['too-large'][1],
       status: 413,
-      detail: 'That is larger than is taken at once. Nothing was stored.',
+      detail: say('That is larger than is taken at once. Nothing was stored.'),
     }
   if (status === 415)
     return {
       type: 'invalid',
       title: titles.invalid[1],
       status,
-      detail: 'A body that is packed or in another writing is not taken. Nothing was stored.',
+      detail: say('A body that is packed or in another writing is not taken. Nothing was stored.'),
     }
   if (status !== undefined && status >= 400 && status < 500)
-    return { type: 'invalid', title: titles.invalid[1], status, detail: 'The request cannot be read.' }
+    return { type: 'invalid', title: titles.invalid[1], status, detail: say('The request cannot be read.') }
   if (isAway(error))
     return {
       type: 'busy',
       title: titles.busy[1],
       status: 503,
-      detail: 'The server is busy or its database is away. What you wrote waits and is sent by itself.',
+      detail: say('The server is busy or its database is away. What you wrote waits and is sent by itself.'),
     }
   return {
     type: 'internal',
     title: titles.internal[1],
     status: 500,
-    detail: 'Something went wrong here. What you wrote was not stored; it is still in your line.',
+    detail: say('Something went wrong here. What you wrote was not stored; it is still in your line.'),
   }
 }
 

@@ -8,7 +8,7 @@ import { pipeline } from 'node:stream/promises'
 import type { Request, RequestHandler } from 'express'
 import multer, { MulterError } from 'multer'
 import { diskProblem, incomingDir } from './files.ts'
-import { handle, ProblemError } from './errors.ts'
+import { handle, ProblemError, telling } from './errors.ts'
 
 export interface Received {
   /** Where it lies until the route has moved it. */
@@ -115,7 +115,9 @@ export async function receiveBody(
   const tooLarge = () =>
     new ProblemError(
       'too-large',
-      `Files of up to ${Math.round(most / 1_048_576)} MB are taken. Nothing was stored.`,
+      telling('Files of up to {most} MB are taken. Nothing was stored.', {
+        most: Math.round(most / 1_048_576),
+      }),
     )
   if (Number(request.headers['content-length'] ?? 0) > most) throw tooLarge()
   await mkdir(incomingDir(dataDir), { recursive: true, mode: 0o700 })

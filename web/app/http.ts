@@ -1,5 +1,5 @@
 /** Requests to the server: JSON in and out, the session's token on whatever changes something, problems as errors. */
-import { say } from '#api/words/say.ts'
+import { said, say, shown } from '#api/words/say.ts'
 import { hearServer } from './clock.ts'
 import type { Problem, ProblemType } from '#api/problems.ts'
 import {
@@ -15,16 +15,26 @@ import {
 import type { SessionAnswer } from '#api/session.ts'
 
 export class ProblemError extends Error {
-  constructor(readonly problem: Problem) {
+  readonly problem: Problem
+  constructor(answered: Problem) {
+    const problem = inWords(answered)
     super(problem.detail)
+    this.problem = problem
     this.name = 'ProblemError'
   }
 }
 
+/** What the server says, in the language that is spoken here. */
+const inWords = (problem: Problem): Problem => ({
+  ...problem,
+  detail: problem.says ? said(problem.says) : shown(problem.detail),
+  ...(problem.fields && { fields: problem.fields.map((f) => ({ ...f, message: shown(f.message) })) }),
+})
+
 /** No answer came: the connection is down or the server is away. */
 export class NoConnection extends Error {
   constructor() {
-    super('No connection. It is saved on this device. It is sent when the connection is back.')
+    super(say('No connection. It is saved on this device. It is sent when the connection is back.'))
     this.name = 'NoConnection'
   }
 }

@@ -295,7 +295,7 @@ describe('two writers', () => {
     const winner = won[0]!.body.entries[0].id
     for (const answer of answers.filter((a) => a.status === 409)) {
       expect(answer.body.entries[0].refusal).toMatchObject({ rule: 'part-not-there', part, by: winner })
-      expect(answer.body.entries[0].detail).toMatch(/moved by A volunteer/)
+      expect(answer.body.entries[0].detail).toMatch(/recorded by A volunteer/)
     }
     expect(
       await rows(house.running.services.db, 'SELECT holder FROM placements WHERE part = $1', [part]),

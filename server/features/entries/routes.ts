@@ -21,7 +21,7 @@ import {
 import { noteSecurity } from '../../platform/security-log.ts'
 import type { Services } from '../../platform/services.ts'
 import { nowInstant } from '../../platform/clock.ts'
-import { handle, notFound, parse, ProblemError } from '../../platform/errors.ts'
+import { handle, notFound, parse, ProblemError, telling } from '../../platform/errors.ts'
 import { loadEntries } from './closure.ts'
 import { heedErasures } from './erase.ts'
 import { lentTo } from '../loans/store.ts'
@@ -52,7 +52,10 @@ function readDraft(raw: unknown, index: number): Draft | Newer {
   }))
   throw new ProblemError(
     'invalid',
-    `Entry ${index + 1}: ${fields[0]?.message ?? 'it cannot be read.'} Nothing of this sending was stored.`,
+    telling('Entry {n}: {trouble} Nothing of this sending was stored.', {
+      n: index + 1,
+      trouble: fields[0]?.message ?? 'It cannot be read.',
+    }),
     { fields },
   )
 }

@@ -24,7 +24,7 @@ import { HouseModel } from '../../db/models.ts'
 import { requireVisitor, type Visitor } from '../../platform/access.ts'
 import { nowInstant } from '../../platform/clock.ts'
 import { reads } from '../../platform/endpoint.ts'
-import { handle, notFound, parse, ProblemError } from '../../platform/errors.ts'
+import { handle, notFound, parse, ProblemError, telling } from '../../platform/errors.ts'
 import { filePath, serveFile, sha256Of, writeWhole } from '../../platform/files.ts'
 import type { Services } from '../../platform/services.ts'
 import { receive, type Received } from '../../platform/uploads.ts'
@@ -167,7 +167,10 @@ async function issue(
   const file = world.loanFiles.get(id)
   if (!file?.asked) throw notFound()
   if (!issuable(file).includes(sort))
-    throw new ProblemError('invalid', `There is nothing recorded yet from which a ${sort} could be made.`)
+    throw new ProblemError(
+      'invalid',
+      telling('Nothing is recorded yet that this could be made from: {sort}.', { sort }),
+    )
   if (ofMachine(sort) !== (machine !== undefined))
     throw new ProblemError('invalid', ofMachine(sort) ? 'Say of which machine.' : 'It is of no one machine.')
   const of = paperSubject(file, sort) as EntryId | undefined
@@ -224,7 +227,10 @@ export function signedRoutes(services: Services): Router {
         if (!paper)
           throw new ProblemError(
             'invalid',
-            `No paper of this loan bears the code ${said.code}. It stands at the foot of the sheet. Nothing was stored.`,
+            telling(
+              'No paper of this loan bears the code {code}. It stands at the foot of the sheet. Nothing was stored.',
+              { code: said.code },
+            ),
             { fields: [{ path: 'code', message: 'Not the code of a paper of this loan.' }] },
           )
         const kept = await keepScan(services, scan)

@@ -10,7 +10,7 @@ import { run, type Db } from '../../db/connection.ts'
 import { FileModel } from '../../db/models.ts'
 import { requireSight, requireVisitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/services.ts'
-import { handle, notFound, parse, ProblemError } from '../../platform/errors.ts'
+import { handle, notFound, parse, ProblemError, telling } from '../../platform/errors.ts'
 import { nowInstant } from '../../platform/clock.ts'
 import { fileExists, filePath, serveFile, sha256Of, writeWhole } from '../../platform/files.ts'
 import { receive, type Received } from '../../platform/uploads.ts'
@@ -86,7 +86,10 @@ export async function storePhoto(
   if (meta.width * meta.height > maxPixels)
     throw new ProblemError(
       'too-large',
-      `This picture has ${Math.round((meta.width * meta.height) / 1e6)} million pixels; up to ${maxPixels / 1e6} million are taken. Nothing was stored.`,
+      telling('This picture has {n} million pixels; up to {most} million are taken. Nothing was stored.', {
+        n: Math.round((meta.width * meta.height) / 1e6),
+        most: maxPixels / 1e6,
+      }),
     )
   const sha256 = Buffer.isBuffer(content)
     ? createHash('sha256').update(content).digest('hex')

@@ -16,7 +16,7 @@ import { filesOf, travelsOf } from '#core/history/scope.ts'
 import type { GearId, PartyId, TypeId } from '#core/ids.ts'
 import type { World } from '#core/history/world.ts'
 import { readJson } from '../../platform/bodies.ts'
-import { ProblemError } from '../../platform/errors.ts'
+import { ProblemError, telling } from '../../platform/errors.ts'
 
 /** More entries than any machine gathers; judging each of them takes a moment. */
 export const mostEntries = 5000
@@ -64,7 +64,10 @@ export function readRecordFile({ file, incoming, house, members, party }: Record
   if (record.entries.length > mostEntries)
     throw new ProblemError(
       'too-large',
-      `A record of up to ${mostEntries} entries is taken; this one has ${record.entries.length}. Nothing was stored.`,
+      telling('A record of up to {most} entries is taken; this one has {n}. Nothing was stored.', {
+        most: mostEntries,
+        n: record.entries.length,
+      }),
     )
   if (new Set(record.entries.map((e) => e.id)).size < record.entries.length)
     throw new ProblemError('invalid', 'An entry stands twice in this file. Nothing was stored.')
@@ -87,7 +90,12 @@ export function readRecordFile({ file, incoming, house, members, party }: Record
 const unreadable = (issue: { path: readonly PropertyKey[]; message: string } | undefined) =>
   new ProblemError(
     'invalid',
-    `This file is no record of a machine: ${issue ? `${issue.path.join('.')}: ${issue.message}` : 'it cannot be read.'} Nothing was stored.`,
+    issue
+      ? telling('This file is no record of a machine: {path}: {trouble} Nothing was stored.', {
+          path: issue.path.join('.'),
+          trouble: issue.message,
+        })
+      : 'This file is no record of a machine: it cannot be read. Nothing was stored.',
   )
 
 /** A record brings no rules, and changes nothing that the house knows: its types, people, gear and methods stay as they are here. */

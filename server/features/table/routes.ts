@@ -23,7 +23,7 @@ import { HouseModel } from '../../db/models.ts'
 import { forgetHouse, houseWorld, requireVisitor, type Visitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/services.ts'
 import { nowInstant } from '../../platform/clock.ts'
-import { handle, parse, ProblemError } from '../../platform/errors.ts'
+import { handle, parse, ProblemError, telling } from '../../platform/errors.ts'
 import { receive } from '../../platform/uploads.ts'
 import { blindSummary } from '#core/views/blind.ts'
 import { blindSurveys } from '../entries/worlds.ts'
@@ -71,7 +71,10 @@ function readTable(bytes: Buffer): CsvTable {
     if (table.rows.length > mostRows)
       throw new ProblemError(
         'too-large',
-        `Up to ${mostRows} rows are taken at once; this file has ${table.rows.length}. Nothing was stored.`,
+        telling('Up to {most} rows are taken at once; this file has {n}. Nothing was stored.', {
+          most: mostRows,
+          n: table.rows.length,
+        }),
       )
     return table
   } catch (error) {
