@@ -12,7 +12,7 @@ test.afterAll(() => rasmus.context().close())
 
 test('a lot is written down, counted, kept for a machine, and asks to be bought again', async () => {
   await rasmus.goto(`${demo()}/parts/lots`)
-  await rasmus.getByRole('button', { name: 'Write down a lot' }).click()
+  await rasmus.getByRole('button', { name: 'Add counted stock' }).click()
   tag = (await rasmus.getByLabel('Tag of the bag').getAttribute('placeholder')) ?? ''
   await rasmus.getByLabel('Kind of each').fill('74LS244')
   await rasmus.getByLabel('How many').fill('10')

@@ -190,7 +190,7 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
       if (body.outOf)
         return plain(
           commas(
-            say('one out of {label}', { label: label(body.outOf.lot, 'a lot') }),
+            say('one out of {label}', { label: label(body.outOf.lot, say('counted stock')) }),
             body.place && placeWords(body.place, names),
           ),
           body.tag ?? '',

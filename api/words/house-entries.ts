@@ -47,23 +47,23 @@ export function houseEntry(body: HouseBody, names: EntryNames): EntryWords {
         ? plain(
             say('{n} × {label}, {origin}, to {place}', {
               n: body.n,
-              label: label(body.lot, 'a lot'),
+              label: label(body.lot, say('counted stock')),
               origin: body.origin,
               place: placeWords(body.place, names),
             }),
             body.price && names.money ? names.money(body.price.minor, body.price.currency) : '',
           )
-        : plain(say('lot: {label}', { label: label(body.lot, 'a lot') }), body.tag ?? '')
+        : plain(say('counted stock: {label}', { label: label(body.lot, say('not named')) }), body.tag ?? '')
     case 'count':
       return plain(
         say('counted {label} in {place}', {
-          label: label(body.lot, 'a lot'),
+          label: label(body.lot, say('counted stock')),
           place: placeWords(body.place, names),
         }),
         body.about ? say('about {n}', { n: body.n }) : `${body.n}`,
       )
     case 'reservation': {
-      const what = body.lot ? label(body.lot, say('a lot')) : label(body.part, say('a part'))
+      const what = body.lot ? label(body.lot, say('counted stock')) : label(body.part, say('a part'))
       if (body.what === 'ended')
         return plain(
           say('{what} no longer kept for {label}', { what, label: label(body.machine, 'a machine') }),

@@ -44,7 +44,7 @@ export function moveWords(body: Extract<Body, { kind: 'move' }>, names: EntryNam
   const heaps = (body.lots ?? []).map((leg) =>
     say('{n} × {labels} from {place} to {legPlace}', {
       n: leg.n,
-      labels: names.labels[leg.lot] ?? say('a lot'),
+      labels: names.labels[leg.lot] ?? say('counted stock'),
       place: placeWords(leg.from, names),
       legPlace: placeWords(leg.to, names),
     }),

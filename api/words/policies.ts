@@ -63,7 +63,7 @@ const speaksFor: { readonly [K in PolicyKey]: Readonly<Record<PolicyOption<K>, s
     'no limit': say('People judge for themselves when they are guessing.'),
   },
   'as-found depth': {
-    look: say('One tap: dead, signs of life, seems to run. Right for lots of many units.'),
+    look: say('One tap: dead, signs of life, seems to run. Right for groups of many units.'),
     short: say(
       'The essential few: an evening still leaves time to work, and “was it us?” can be answered for what matters.',
     ),

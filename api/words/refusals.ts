@@ -197,7 +197,7 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
     case 'unknown-party':
       return say('That person or organisation is not known here.')
     case 'unknown-lot':
-      return say('No such lot is known here.')
+      return say('No such counted stock is recorded here.')
     case 'owner-consent':
       return refusal.refused
         ? say('The owner of {label} refused to give parts of it. {refusalLabel} is theirs.', {

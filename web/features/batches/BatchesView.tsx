@@ -42,7 +42,7 @@ export function View() {
       {data && data.batches.length === 0 && !open && (
         <p className="bg-sheet rounded-sm p-5">
           {say(
-            'No lot yet. Fourteen calculators from one auction, or six terminals from one office, would be one.',
+            'No group yet. Fourteen calculators from one auction, or six terminals from one office, would be one.',
           )}
         </p>
       )}

@@ -31,7 +31,7 @@ const heapWords = (lot: LotRow): string =>
 const columns: readonly TableColumn<LotRow>[] = [
   {
     key: 'lot',
-    head: say('Lot'),
+    head: say('Counted stock'),
     names: true,
     by: (lot) => lot.tag,
     look: 'num whitespace-nowrap',
@@ -119,19 +119,19 @@ export function View() {
     <main className="flex-1 p-4 pb-16">
       <PartsHead
         title={say('Counted stock')}
-        right={!adding && <MainButton onClick={() => setAdding(true)}>{say('Write down a lot')}</MainButton>}
+        right={!adding && <MainButton onClick={() => setAdding(true)}>{say('Add counted stock')}</MainButton>}
       >
         {data.lots.length === 0
           ? say('Parts that are counted instead of named: screws, resistors, a bag of latches.')
           : paragraph(
-              say('{lots}, calculated from what was counted, got and taken.', {
-                lots: count(data.lots.length, 'lot'),
+              say('{lots} of counted stock, calculated from what was counted, got and taken.', {
+                lots: count(data.lots.length, 'kind', 'kinds'),
               }),
-              low.length && say('{low} to buy again.', { low: count(low.length, 'lot') }),
+              low.length && say('{low} to buy again.', { low: count(low.length, 'kind') }),
               below.length &&
                 (below.length === 1
-                  ? say('{below} below zero: count it.', { below: count(below.length, 'lot') })
-                  : say('{below} below zero: count them.', { below: count(below.length, 'lot') })),
+                  ? say('{below} below zero: count it.', { below: count(below.length, 'kind') })
+                  : say('{below} below zero: count them.', { below: count(below.length, 'kind') })),
             )}
       </PartsHead>
       {adding && <NewLot tag={data.nextTag} onClose={() => setAdding(false)} />}
@@ -145,7 +145,7 @@ export function View() {
             onChange={(e) => setParams(e.target.value ? { q: e.target.value } : {}, { replace: true })}
           />
           <SortTable label={say('Lots')} rows={shown} columns={columns} idOf={(lot) => lot.id} />
-          {shown.length === 0 && <p className="py-3">{say('No lot matches.')}</p>}
+          {shown.length === 0 && <p className="py-3">{say('No counted stock matches.')}</p>}
         </>
       )}
       {data.lots.length === 0 && (

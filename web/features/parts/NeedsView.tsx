@@ -153,7 +153,9 @@ export function View() {
         <h2 className="headrule">{say('To be bought')}</h2>
         {data.buy.length === 0 && (
           <p className="text-quiet py-2">
-            {say('Nothing: what is wanted lies in the house or is kept, and no lot is at its level.')}
+            {say(
+              'Nothing: what is wanted lies in the house or is kept, and no counted stock is at its level.',
+            )}
           </p>
         )}
         <ul>
@@ -178,7 +180,7 @@ export function View() {
         )}
         <p className="text-quiet text-13 mt-3">
           {say(
-            'A spare serves one need. Of a lot at its level, twice the level is bought. Donor machines are not counted here: see each need’s donors first.',
+            'A spare serves one need. Of counted stock at its level, twice the level is bought. Donor machines are not counted here: see each need’s donors first.',
           )}
         </p>
       </aside>

@@ -1,4 +1,4 @@
-/** A lot that is new to the record: what it is, how many came, from whom and for how much. */
+/** Counted stock that is new to the record: what it is, how many came, from whom and for how much. */
 import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { z } from 'zod'
@@ -45,7 +45,7 @@ export function NewLot({ tag, onClose }: { tag: string; onClose: () => void }) {
     if (await send(bodiesOf(said).map((body) => ({ body })))) onClose()
   })
   return (
-    <Slip title={say('A lot that is new to the record')} onClose={onClose}>
+    <Slip title={say('Counted stock that is new to the record')} onClose={onClose}>
       <form onSubmit={(event) => void submit(event)} className="grid grid-cols-4 gap-3 max-md:grid-cols-2">
         <TextField
           label={say('Kind of each')}
