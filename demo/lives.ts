@@ -157,7 +157,11 @@ export function calculators(s: Story) {
       legal: 'accessioned',
       accessionNumber: 'SW 2025.2',
       purpose: 'working exhibit',
-      source: { how: 'lot', from: people.auction.party, words: 'Two of a lot of two, 26.00 together.' },
+      source: {
+        how: 'lot',
+        from: people.auction.party,
+        words: 'Two calculators in one lot, €26.00 together.',
+      },
       price: { minor: 1300, currency: 'EUR' },
     },
     [{ fn: 'four rules', says: 'works', words: 'adds up' }],

@@ -211,7 +211,7 @@ test('an episode can be stopped and come back to', async ({ browser }) => {
   await page.getByRole('button', { name: 'Yes, write it' }).click()
   await expect(lineBox(page)).toHaveValue('')
   await page.getByRole('button', { name: 'Stop for today' }).click()
-  await page.getByLabel('Where things lie').fill('shelf 3')
+  await page.getByLabel('Where things are').fill('shelf 3')
   await page.getByLabel('Next step').fill('weigh the school’s weights')
   await page.getByRole('button', { name: 'Stop here' }).click()
   await expect(page.getByRole('region', { name: 'Coming back' })).toContainText('shelf 3')

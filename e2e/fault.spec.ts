@@ -122,8 +122,8 @@ test('a search ends without a cause, and says so to whoever comes next', async (
   await rasmus
     .getByLabel('Why, for whoever comes next')
     .fill('no tube board to be had, shown with the lid open')
-  await rasmus.getByRole('button', { name: 'Show it, do not run it' }).click()
-  await expect(rasmus.getByText(/Show it, do not run it, decided .* by Rasmus Tveit/)).toBeVisible()
+  await rasmus.getByRole('button', { name: 'Show it, keep it switched off' }).click()
+  await expect(rasmus.getByText(/Show it, keep it switched off, decided .* by Rasmus Tveit/)).toBeVisible()
   await rasmus.goto(`${demo()}/machines/${machine}`)
   await expect(status(rasmus)).toContainText('By decision of Rasmus Tveit')
 })

@@ -32,9 +32,7 @@ test('an evening by itself is planned beside those that repeat', async () => {
   await meetings.getByLabel('How often').selectOption('one evening')
   await meetings.getByLabel('Day', { exact: true }).fill(today)
   await meetings.getByRole('button', { name: 'Plan this evening' }).click()
-  await expect(next(rasmus).getByRole('heading', { level: 1 })).toContainText(
-    'nobody has said that they come',
-  )
+  await expect(next(rasmus).getByRole('heading', { level: 1 })).toContainText('none has said that they come')
   await planned(rasmus)
   await accessible(rasmus)
 })
@@ -44,7 +42,7 @@ test('“I do not come” is one tap, and everybody sees it', async () => {
   await next(imke).getByRole('button', { name: 'I come' }).click()
   await expect(next(imke).getByRole('heading', { level: 1 })).toContainText('1 person expected')
   await next(imke).getByRole('button', { name: 'I do not come' }).click()
-  await expect(next(imke).getByRole('heading', { level: 1 })).toContainText('nobody has said that they come')
+  await expect(next(imke).getByRole('heading', { level: 1 })).toContainText('none has said that they come')
   await next(imke).getByRole('button', { name: 'I come' }).click()
   await expect(next(imke).getByRole('heading', { level: 1 })).toContainText('1 person expected')
   await expect(imke.getByRole('button', { name: 'Write the sheet' })).toHaveCount(0)
@@ -136,7 +134,7 @@ test('a machine is planned for a day, with work on it, and stands in the plan wi
     .or(ahead(rasmus).locator('form'))
     .filter({ hasText: 'What for' })
   const machine = await slip.getByLabel('Machine').locator('option').first().innerText()
-  await slip.getByLabel('What for').selectOption('to be displayed, not run')
+  await slip.getByLabel('What for').selectOption('to be displayed, kept switched off')
   await slip.getByLabel('Open day, borrower').fill('window by the door')
   await slip.getByRole('button', { name: 'Plan this machine' }).click()
   const row = ahead(rasmus).getByRole('listitem').filter({ hasText: 'window by the door' })

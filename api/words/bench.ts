@@ -60,7 +60,7 @@ const became: Readonly<Record<Extract<Body, { kind: 'advice'; what: 'became' }>[
 /** How a search for a fault ended without a cause. */
 export const endWords: Readonly<Record<DiagnosisEnd, string>> = {
   'replace the module': say('the whole module is replaced'),
-  'display only': say('shown from now on, not run'),
+  'display only': say('shown from now on, kept switched off'),
   'cause unknown': say('kept, cause not known'),
 }
 

@@ -34,7 +34,7 @@ export function memoryWords({ chips, select, line }: MemoryExplained): string {
     })
   if (line)
     return say('one bit fails in {chips}: look at its data line before the chips', { chips: list(chips, 6) })
-  return say('by the map it lies in {chips}', { chips: list(chips, 6) })
+  return say('by the map it is in {chips}', { chips: list(chips, 6) })
 }
 
 export const ofFunction = (fn: string, words: string): string => `${capital(fn)}: ${words}.`

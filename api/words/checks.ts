@@ -16,7 +16,7 @@ export const checkTitles: Readonly<Record<CheckName, string>> = {
 const precautionTitles: Readonly<Partial<Record<Precaution, string>>> = {
   'supply on dummy load': say('Supply measured on a dummy load'),
   'current limit': say('First power through a current limit'),
-  'protected outlet': say('Straight on a protected outlet'),
+  'protected outlet': say('Directly on a protected outlet'),
   'rail to ground compared': say('Rail to ground compared'),
 }
 export const precautionTitle = (what: Precaution): string => precautionTitles[what] ?? capital(what)
@@ -50,7 +50,7 @@ const asked: Readonly<Partial<Record<RuleName, RuleWords>>> = {
     satisfy: say('Stay with it while it runs, fused and on residual-current protection.'),
   },
   'plug out': {
-    saw: say('Not seen since the last power-up.'),
+    saw: say('The plug was not seen pulled since the last power-up.'),
     satisfy: say('Pull the plug, and see it lying there.'),
   },
   'second person': {
@@ -154,7 +154,7 @@ export function ruleWords(
         : {
             saw: sentence(about),
             satisfy: say(
-              'Name a step-down transformer of enough VA. One from 60 Hz may run hot on 50 Hz even at the right voltage; an autotransformer does not isolate.',
+              'Name a step-down transformer of enough VA. A transformer made for 60 Hz may overheat on 50 Hz even at the right voltage; an autotransformer does not isolate.',
             ),
           }
     case 'earth and insulation':
@@ -170,7 +170,7 @@ export function ruleWords(
     case 'found dealt with':
       return {
         saw: sentence(about),
-        satisfy: say('Treat it, or judge it stable; a scorched part wants its cause.'),
+        satisfy: say('Treat it, or judge it stable. Find the cause of a scorched part.'),
       }
     case 'sockets verified':
       return {

@@ -63,7 +63,7 @@ export function troubleWords(trouble: Trouble): string {
         { percent: percent(trouble.apart) },
       )
     case 'shadow':
-      return say('One of the greys is off by {percent}: a shadow may lie on it. Look at the picture.', {
+      return say('One of the greys is off by {percent}: it may be in a shadow. Look at the picture.', {
         percent: percent(trouble.off),
       })
   }
@@ -125,7 +125,7 @@ export function cameraCheckWords(check: CameraCheck): string[] {
             whole: whole(Math.abs(check.slope - 1) * 100),
             chips: check.chips,
           }),
-    say('About that the chips scatter by {tenth}; “{name}” lies furthest off, by {checkTenth}.', {
+    say('The chips scatter about that by {tenth}; “{name}” is furthest off, by {checkTenth}.', {
       tenth: tenth(check.scatter),
       name: check.worst.name,
       checkTenth: tenth(Math.abs(check.worst.off)),
@@ -227,7 +227,7 @@ export function outlookWords(
   const lines: string[] = []
   if (last.is < 0 && last.high < 0) return [say('It is past its true colour: stop.')]
   if (last.low <= 0)
-    lines.push(say('Its true colour lies within the range: a short session at most, then look.'))
+    lines.push(say('Its true colour is within the range: a short session at most, then look.'))
   if (notYellowing > 0.9)
     lines.push(
       say('What is left hardly goes with light: it is not yellowing. Choose another finish, or leave it.'),

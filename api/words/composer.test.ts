@@ -199,7 +199,7 @@ const effects: { readonly [K in Told['does']]: Case<Told & { readonly does: K }>
   ],
   'overrides fit': [
     { does: 'overrides fit', reason: 'to hear it once' },
-    '! Fitted although it does not fit, because to hear it once.',
+    '! Fitted against the fit check, because to hear it once.',
   ],
   'asks the machine': [
     { does: 'asks the machine', of: ['picture', 'sound'] },

@@ -16,8 +16,8 @@ const remarks: Readonly<Record<string, string>> = {
   'part kind not known': say('the kind of this part is not recorded'),
   'polarised: check print and part': say('polarised: check the print and the part apart, then verify'),
   'proved bad': say('this part was proved bad'),
-  'not shown faulty, not proved': say('not shown faulty, but not proved either'),
-  'tantalum: at least twice the rail': say('a tantalum wants a rating of at least twice its rail'),
+  'not shown faulty, not proved': say('no fault shown, not tested good'),
+  'tantalum: at least twice the rail': say('a tantalum needs a rating of at least twice its rail'),
   'switching supply: compare ripple current and ESR': say(
     'in a switching supply: low ESR, 105 °C, ripple current no less than the original’s',
   ),
@@ -285,6 +285,6 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
         ),
       )
     case 'overrides fit':
-      return heed(say('fitted although it does not fit, because {reason}', { reason: effect.reason }))
+      return heed(say('fitted against the fit check, because {reason}', { reason: effect.reason }))
   }
 }

@@ -173,14 +173,14 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
       return told(
         say('It comes and goes'),
         among
-          ? say('{fns} fails now and then after {among}; the pass before may have been luck', { fns, among })
-          : say('{fns} fails now and then; the pass before may have been luck', { fns }),
+          ? say('{fns} is intermittent after {among}; the pass before may have been luck', { fns, among })
+          : say('{fns} is intermittent; the pass before may have been luck', { fns }),
         false,
         say('More starts would tell.'),
       )
     case 'cannot be known':
       return told(
-        say('Was it us? Cannot be known'),
+        say('Cause cannot be known'),
         say('{fns} had never been tested before {testedOn}', {
           fns,
           testedOn: dayWords(bracket.testedOn, when.zone),
@@ -195,7 +195,7 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
 /** How often a fault that comes and goes is known to have come. */
 const goesWords = ({ failures, of, reckoned }: NonNullable<Bracket['comesAndGoes']>): string =>
   reckoned
-    ? say('It is said to work now and then.')
+    ? say('It is said to be intermittent.')
     : say('It is known to come and go, {failures} of {of}.', { failures, of })
 
 /** A seat or contact, other gear, or a change beside which something else was altered. */

@@ -15,7 +15,7 @@ import { rowProblemWords } from '../table.ts'
 
 describe('grades', () => {
   it('say how far the look went', () => {
-    expect(gradeSoFar(2, 5, 9)).toBe('2 so far, 5 of 9 zones')
+    expect(gradeSoFar(2, 5, 9)).toBe('2 Fair so far, 5 of 9 zones')
     expect(gradeSoFar(2, 9, 9)).toBe('2 Fair, all 9 zones')
     expect(gradeSoFar(undefined, 0, 9)).toBe('not graded, 0 of 9 zones')
     expect([1, 2, 3, 4, undefined].map(gradeTitle)).toEqual([

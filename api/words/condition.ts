@@ -15,7 +15,7 @@ export const gradeTitle = (grade: number | undefined): string =>
 export function gradeSoFar(grade: number | undefined, looked: number, of: number): string {
   if (grade === undefined) return say('not graded, 0 of {of} zones', { of })
   return looked < of
-    ? say('{grade} so far, {looked} of {of} zones', { grade, looked, of })
+    ? say('{grade} so far, {looked} of {of} zones', { grade: gradeTitle(grade), looked, of })
     : say('{gradeTitle}, all {of} zones', { gradeTitle: gradeTitle(grade), of })
 }
 

@@ -50,13 +50,6 @@ export function whenWords(at: Interval, now: Instant, zone: string): string {
   return from === to ? from : `${from} – ${to}`
 }
 
-/** A length of idle time: "3 d", "11 mo", "2 yr". */
-export function daysWords(days: number): string {
-  if (days < 60) return `${Math.round(days)} d`
-  if (days < 700) return say('{round} mo', { round: Math.round(days / 30.4375) })
-  return say('{round} yr', { round: Math.round(days / 365.25) })
-}
-
 /** Time in which nothing is recorded, left out of a drawing: "14 months cut out". */
 export const cutOutWords = (days: number): string => {
   const length =
@@ -68,14 +61,18 @@ export const cutOutWords = (days: number): string => {
   return say('{length} cut out', { length })
 }
 
-/** "24:10" under a day, "3 d" above; undefined when it is over. */
+/** “45 min left”, “3 h 20 min left”, “20 h left”, “4 days left”; undefined when it is over. */
 export function leftWords(until: Instant, nowMs: number): string | undefined {
   const ms = instantToMs(until) - nowMs
   if (ms <= 0) return undefined
   const minutes = Math.ceil(ms / 60_000)
-  return minutes < 48 * 60
-    ? `${Math.floor(minutes / 60)}:${two(minutes % 60)}`
-    : `${Math.round(minutes / 1440)} d`
+  const left =
+    minutes < 10 * 60
+      ? durationWords(minutes)
+      : minutes < 48 * 60
+        ? durationWords(Math.round(minutes / 60) * 60)
+        : count(Math.round(minutes / 1440), 'day')
+  return say('{left} left', { left })
 }
 
 /** A length of time in minutes: "40 min", "1 h 30 min", "24 h". */

@@ -2,6 +2,7 @@
  * The dossier of a machine: what anybody who takes it over should know, from its plate to what nobody knows. Sections that have
  * something to say, in reading order. No price and no value stands in it.
  */
+import { sourceWords } from './owners.ts'
 import { say } from './say.ts'
 import type { ArrivalView } from '#core/views/arrival.ts'
 import type { FunctionRow, MachineView } from '#core/views/machine-shape.ts'
@@ -79,10 +80,13 @@ export function dossierSections(
           ? [
               view.source.from
                 ? colon(
-                    say('How it came: {how}, from {from}', { how: view.source.how, from: view.source.from }),
+                    say('How it came: {how}, from {from}', {
+                      how: sourceWords(view.source.how),
+                      from: view.source.from,
+                    }),
                     view.source.words,
                   )
-                : colon(say('How it came: {how}', { how: view.source.how }), view.source.words),
+                : colon(say('How it came: {how}', { how: sourceWords(view.source.how) }), view.source.words),
             ]
           : []),
         ...(arrival?.chain.rows ?? []).map((row) =>

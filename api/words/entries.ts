@@ -1,5 +1,6 @@
 /** What one entry says on the ruled sheet: its sentence, and what stands in the result column. */
 import { testEntry } from './results.ts'
+import { sourceWords } from './owners.ts'
 import { say, shown } from './say.ts'
 import { spanWords } from './points.ts'
 import type { Body } from '#core/history/bodies/index.ts'
@@ -145,13 +146,13 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
             ? say('registered as {entryNumber}: {name}, {how} from {label}', {
                 entryNumber: body.entryNumber,
                 name: body.name,
-                how: body.source.how,
+                how: sourceWords(body.source.how),
                 label: label(body.source.from, 'a giver'),
               })
             : say('registered as {entryNumber}: {name}, {how}', {
                 entryNumber: body.entryNumber,
                 name: body.name,
-                how: body.source.how,
+                how: sourceWords(body.source.how),
               }),
         )
       if (body.what === 'met')

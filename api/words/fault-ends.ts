@@ -15,9 +15,9 @@ export const endMeaning: Readonly<Record<DiagnosisEnd, { readonly title: string;
       ),
     },
     'display only': {
-      title: say('Show it, do not run it'),
+      title: say('Show it, keep it switched off'),
       means: say(
-        'Its status becomes “not run, by decision”. Whoever comes next finds the reason, and need not try it.',
+        'Its status becomes “kept switched off”. Whoever comes next finds the reason, and need not try it.',
       ),
     },
     'cause unknown': {

@@ -73,11 +73,11 @@ describe('the sentence of a fault', () => {
     ['Nothing stands out yet.', shown([suspect('part', 'C3', 0.05)])],
     ['Nothing that the sheet names stands out.', shown([suspect('part', 'C3', 0.05)], { unnamed: 0.5 })],
     [
-      'Nothing stands out, because nobody has said what picture needs.',
+      'Nothing stands out, because what picture needs is not recorded.',
       shown([suspect('part', 'C3', 0.05)], { sayNeeds: 'picture' }),
     ],
     [
-      'Nobody has said what picture needs, so anything may matter; of what is on record, C3 is likeliest.',
+      'What picture needs is not recorded, so anything may matter; of what is on record, C3 is likeliest.',
       shown([suspect('part', 'C3', 0.5)], { sayNeeds: 'picture' }),
     ],
     [
@@ -134,7 +134,7 @@ describe('an act', () => {
   })
   it('says what it needs, and what bars it', () => {
     expect(actNeeds(act({ part: { kind: 'timing ROM', proved: 0, others: 2 } }))).toBe(
-      'no proved timing ROM in stock; 2 of which nobody knows',
+      'no proved timing ROM in stock; 2 not tested',
     )
     expect(actNeeds(act({ part: { kind: 'timing ROM', proved: 0, others: 0 } }))).toBe(
       'no timing ROM in stock',

@@ -104,12 +104,12 @@ export function faultSentence(shown: ShownFault): string {
   const [first] = fault.suspects
   if (first && first.share >= standsOut && fault.sayNeeds === fault.target)
     return say(
-      'Nobody has said what {target} needs, so anything may matter; of what is on record, {together} is likeliest.',
+      'What {target} needs is not recorded, so anything may matter; of what is on record, {together} is likeliest.',
       { target: fault.target, together: together([first]) },
     )
   if (!first || first.share < standsOut)
     return fault.sayNeeds
-      ? say('Nothing stands out, because nobody has said what {sayNeeds} needs.', {
+      ? say('Nothing stands out, because what {sayNeeds} needs is not recorded.', {
           sayNeeds: fault.sayNeeds,
         })
       : fault.unnamed >= standsOut
@@ -223,7 +223,7 @@ const ridVerbs: Readonly<Partial<Record<ActRow['sort'], string>>> = {
 /** "swap it, then test: about 8 min": what it would cost to be rid of. */
 export const ridWords = ({ sort, minutes }: NonNullable<SuspectRow['rid']>): string =>
   say('{ridVerbs}, then test: about {round} min', {
-    ridVerbs: ridVerbs[sort] ?? say('mend it'),
+    ridVerbs: ridVerbs[sort] ?? say('repair it'),
     round: Math.round(minutes),
   })
 
@@ -240,7 +240,7 @@ export function actTells(act: ActRow): string {
   if (act.proves) return say('it was not tried on what is there now')
   if (act.then && act.sort !== 'stand in')
     return say('works after it in about {max} of 100', { max: Math.max(5, Math.round(act.passes * 20) * 5) })
-  if (act.sees.length === 0) return say('nobody has said what feeds it')
+  if (act.sees.length === 0) return say('what feeds it is not recorded')
   return act.leaves.length > 0
     ? say('tells {sees} from {leaves}', { sees: list(act.sees), leaves: list(act.leaves) })
     : say('speaks of {sees} and of what is not named', { sees: list(act.sees) })
@@ -261,7 +261,7 @@ export function actNeeds(act: ActRow): string | undefined {
   if (!act.part) return undefined
   const { kind, proved, others } = act.part
   if (proved > 0) return say('{n} proved {kind} in stock', { n: proved, kind })
-  if (others > 0) return say('no proved {kind} in stock; {others} of which nobody knows', { kind, others })
+  if (others > 0) return say('no proved {kind} in stock; {others} not tested', { kind, others })
   return say('no {kind} in stock', { kind })
 }
 
@@ -297,9 +297,9 @@ export function observationWords(o: ObservationRow): string {
 
 export const throughWords = (o: ObservationRow): string =>
   o.anything
-    ? say('nobody has said what it needs: anything may matter')
+    ? say('what it needs is not recorded: anything may matter')
     : o.through.length === 0
-      ? say('nobody has said what feeds it')
+      ? say('what feeds it is not recorded')
       : say('through {through}', { through: list(o.through, 8) })
 
 export const restWords = ({ n, share }: ShownFault['rest']): string =>

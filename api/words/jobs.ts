@@ -13,7 +13,7 @@ import { todoLine } from './todo.ts'
 
 export const endChoices: readonly { readonly value: End; readonly label: string }[] = [
   { value: 'shown running', label: say('to be shown running') },
-  { value: 'displayed', label: say('to be displayed, not run') },
+  { value: 'displayed', label: say('to be displayed, kept switched off') },
   { value: 'lent', label: say('to be lent') },
   { value: 'sold', label: say('to be sold') },
   { value: 'returned', label: say('to be returned') },
@@ -125,7 +125,7 @@ const aimWords: Readonly<Record<Aim, string>> = {
   'told steps changed': say('something that stood already would move'),
   'days late': say('something would be later than its date'),
   'left over': say('something else would find no room'),
-  'open nights': say('a machine would lie open for longer'),
+  'open nights': say('a machine would stay open for longer'),
   ends: say('others would be ready later'),
   changes: say('somebody would have to change machines more often'),
 }
@@ -161,7 +161,7 @@ export function barWords(bar: Bar, { person, step, when, place, comes }: BarName
     case 'busy with':
       return say('{person} is busy with {step}', { person: person(bar.person), step: step(bar.step) })
     case 'nobody to look after it':
-      return say('nobody is free to look after it while it runs')
+      return say('no one is free to look after it while it runs')
     case 'place':
       return say('no {place} is free: {step}', { place: place(bar.place), step: step(bar.step) })
     case 'machine in hand':
@@ -186,7 +186,7 @@ export function neverWords(
     case 'not before':
       return say('it has to wait until {when}', { when: when(never.until) })
     case 'nobody authorised':
-      return say('nobody who comes is authorised for {authority}', { authority: never.authority })
+      return say('none of those who come is authorised for {authority}', { authority: never.authority })
     case 'second person':
       return say('it is for two, and whoever may do it is never there with somebody else')
     case 'too long':

@@ -43,7 +43,7 @@ describe('what bars a release', () => {
     )
     expect(of('consent', 'open', ['the till'])).toContain('Record it as told')
     expect(of('condition noted', 'open', ['the till'])).toContain(
-      'nobody can say where a new mark comes from',
+      'it cannot be said where a new mark comes from',
     )
   })
 })

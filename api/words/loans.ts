@@ -89,7 +89,7 @@ export function releaseAnswerWords({ rule, is, about, asks }: ReleaseAnswer): st
         : say('The television there differs: {about}.', { about: list(about) })
     case 'condition noted':
       return say(
-        'No look before it leaves is recorded: {about}. Without it, nobody can say where a new mark comes from.',
+        'No look before it leaves is recorded: {about}. Without one, it cannot be said where a new mark comes from.',
         { about: list(about) },
       )
     case 'ready to travel':

@@ -1,5 +1,5 @@
 /** What owners are asked about, after “agree to”. */
-import { say } from './say.ts'
+import { say, shown } from './say.ts'
 import type { ConsentMatter } from '#core/history/bodies/consent.ts'
 
 export const matterWords: Readonly<Record<ConsentMatter, string>> = {
@@ -10,3 +10,6 @@ export const matterWords: Readonly<Record<ConsentMatter, string>> = {
   cleaning: say('cleaning it'),
   repair: say('repairing it'),
 }
+
+/** How a machine came: the kinds of source, as they are shown. */
+export const sourceWords = (how: string): string => (how === 'lot' ? say('auction lot') : shown(how))

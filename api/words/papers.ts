@@ -304,7 +304,7 @@ function receivedLines(
 
 function runLines({ loan }: PaperSource): string[] {
   const terms = loan.terms.find((t) => t.holds)?.body
-  if (!terms) return [say('No terms are agreed by both sides: nobody switches it on.')]
+  if (!terms) return [say('No terms are agreed by both sides. Do not switch it on.')]
   const { run } = terms
   if (run.who === 'not to be run') return [say('Nobody. Do not switch it on.')]
   return [

@@ -26,7 +26,7 @@ describe('the first sentence of People', () => {
         [person('Ada', 'switch on', '2026-01-01'), person('Bo', 'switch on', undefined, false)],
         now,
       ),
-    ).toBe('1 person works here; nobody is recorded as authorised to switch a machine on.')
+    ).toBe('1 person works here; no person is recorded as authorised to switch a machine on.')
   })
 })
 

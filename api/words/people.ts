@@ -16,7 +16,7 @@ export function peopleSentence(staff: readonly Working[], now: string): string {
   )
   const work = count(working.length, 'person works here', 'people work here')
   if (may.length === 0)
-    return say('{work}; nobody is recorded as authorised to switch a machine on.', { work })
+    return say('{work}; no person is recorded as authorised to switch a machine on.', { work })
   return say('{work}; {may} may switch a machine on: {may2}.', {
     work,
     may: may.length,

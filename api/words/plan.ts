@@ -89,7 +89,7 @@ export function eveningSentence({ day, off, people, told }: Evening): string {
   const here = people.filter((p) => p.comes !== 'not').length
   const who =
     here === 0
-      ? say('nobody has said that they come')
+      ? say('none has said that they come')
       : say('{here} expected', { here: count(here, 'person', 'people') })
   if (!told) return `${eveningTitle(day)}, ${who}.`
   const machines = new Set(told.rows.map((r) => r.machine)).size
@@ -124,7 +124,7 @@ export function remarkWords(remark: SheetRemark, name: (party: string) => string
     case 'nobody authorised':
       return say('None of them is authorised for {authority}.', { authority: remark.authority })
     case 'alone':
-      return say('Nobody works at {authority} alone.', { authority: remark.authority })
+      return say('This is not done alone: {authority}.', { authority: remark.authority })
   }
 }
 

@@ -38,7 +38,7 @@ const speaksFor: { readonly [K in PolicyKey]: Readonly<Record<PolicyOption<K>, s
   },
   cells: {
     'holder fitted': say('Soldering is not needed again, and the clock keeps its time.'),
-    'out for good': say('Nothing left that can leak; the clock is set by hand. Closing asks for it.'),
+    'out for good': say('No cell is left that can leak; the clock is set by hand. Closing asks for it.'),
   },
   'wait after a board wash': {
     '24 h': say('Warm and moving air, board upright: the usual wait.'),
@@ -85,7 +85,7 @@ const speaksFor: { readonly [K in PolicyKey]: Readonly<Record<PolicyOption<K>, s
   },
   'renewing capacitors': {
     'all, preventively': say(
-      'Those that have not failed will; one opening instead of five. The originals go with the machine.',
+      'Many of the others fail later; one opening instead of five. The originals go with the machine.',
     ),
     'only leaking or suspect': say(
       'What shows no harm stays: fewer joints are disturbed, more of the machine is its own.',
@@ -130,7 +130,7 @@ const speaksFor: { readonly [K in PolicyKey]: Readonly<Record<PolicyOption<K>, s
       'A bag keeps the agent wet and the light off: even without watching, and slow enough that nothing is overshot in an hour.',
     ),
     immersion: say('The most even of all; impractical for large parts.'),
-    'sunlight alone': say('No agent at all; slow, and it wants days of watching.'),
+    'sunlight alone': say('No agent at all; slow, and it needs days of watching.'),
   },
   'leak neutraliser': {
     'by pH paper': say(

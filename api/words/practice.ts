@@ -129,13 +129,13 @@ const couldHave: Readonly<Partial<Record<RuleName, string>>> = {
   ),
   'mains agrees': say('The mains here is not what its plate asks for. A supply on the wrong mains burns.'),
   'earth and insulation': say(
-    'Nobody had measured earth and insulation. Its metal may be live, and whoever touches it is the way to earth.',
+    'No measurement of earth and insulation was recorded. Its metal may be live, and whoever touches it is the way to earth.',
   ),
   'waits over': say(
     'It was still wet. Water bridges what a board keeps apart, and mains can reach whoever touches the case.',
   ),
   'found dealt with': say(
-    'Residue or a scorched part lay there, and nobody had dealt with it. What leaks across a supply carries its voltage.',
+    'Residue or a scorched part was recorded there, and not dealt with. What leaks across a supply carries its voltage.',
   ),
   'plug out': say('Hands went in while the plug was in. Parts at mains voltage are within reach in there.'),
   'reservoir measured': say(
@@ -144,7 +144,7 @@ const couldHave: Readonly<Partial<Record<RuleName, string>>> = {
   'tube discharged': say(
     'The tube had not been discharged. Its anode can hold many thousand volts for days.',
   ),
-  'second person': say('Nobody was by who knows where the power is cut off.'),
+  'second person': say('No second person was named who can switch the power off.'),
 }
 export const unsafeWords = ({ rule, about }: UnsafeAct): string =>
   paragraph(

@@ -25,7 +25,7 @@ const placeWords = (place: Place, { labels }: RefusalNames): string => {
 }
 
 const closingRules: Readonly<Record<string, string>> = {
-  'tray empty': say('parts lie in the tray'),
+  'tray empty': say('parts are in the tray'),
   'fasteners balance': say('fasteners do not balance'),
   'connections on': say('connections are off'),
   'waits over': say('a wait is not over'),
@@ -200,7 +200,7 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
       return say('No such counted stock is recorded here.')
     case 'owner-consent':
       return refusal.refused
-        ? say('The owner of {label} refused to give parts of it. {refusalLabel} is theirs.', {
+        ? say('The owner of {label} did not agree to give parts. {refusalLabel} is theirs.', {
             label: label(refusal.machine, 'that machine'),
             refusalLabel: label(refusal.part, 'This part'),
           })

@@ -48,7 +48,7 @@ export function standingWords(row: FunctionRow, { now, zone }: When): string {
 
 /** How much of it works: as counted, else only that a part does; or that it comes and goes. */
 function partWords(result: TestResult): string {
-  if (result.is !== 'partly') return say('now and then')
+  if (result.is !== 'partly') return say('intermittent')
   const { good, of } = result
   return good === undefined || of === undefined ? say('partly good') : say('{good} of {of}', { good, of })
 }
@@ -146,15 +146,18 @@ export const runWords = ({
 }: NonNullable<FunctionRow['run']>): string =>
   reckoned
     ? say(
-        'Said to work now and then, how often was not said: {clean} clean so far, {needed} are asked, as if one of two had failed.',
+        'Said to be intermittent, how often was not said: {clean} clean so far, {needed} are asked, as if one of two had failed.',
         { clean, needed },
       )
-    : say('{clean} clean of {clean}; if the old {failures} of {of} still held, such luck has {round} %.', {
-        clean,
-        failures,
-        of,
-        round: Math.round(luck * 100),
-      })
+    : say(
+        '{clean} clean of {clean}. If it still failed {failures} of {of}, the chance of this by luck alone is {round} %.',
+        {
+          clean,
+          failures,
+          of,
+          round: Math.round(luck * 100),
+        },
+      )
 
 /** A net change in few words: "the IC4 swap", "keyboard cleaned". */
 export const changeName = (c: ChangeSummary): string =>

@@ -11,7 +11,8 @@ export interface When {
   readonly zone: string
 }
 
-export const statusTitle = (status: StatusView): string => capital(shown(status.word))
+export const statusTitle = ({ word }: StatusView): string =>
+  word === 'not run' ? say('Kept switched off') : capital(shown(word))
 
 export function changeWords(change: ChangeSummary, { now, zone }: When): string {
   const from = shortDay(change.from, now, zone)
@@ -177,7 +178,7 @@ export function statusSentence(status: StatusView, when: When): string {
                   reason: status.notRun.reason,
                 }),
           )
-        : say('The house does not run it.')
+        : say('By decision of the house it is kept switched off.')
     case 'working':
       return status.oldestProof
         ? say('Every essential function was tested, and nothing it depends on has been touched since.')

@@ -10,7 +10,7 @@ import { labelsFor } from '#core/views/labels.ts'
 import { machineView } from '#core/views/machine.ts'
 import { effectWords } from './composer.ts'
 import { problemWords } from './composer-asks.ts'
-import { clockWords, dayWords, daysWords, leftWords, shortDay, whenWords } from './dates.ts'
+import { clockWords, cutOutWords, dayWords, leftWords, shortDay, whenWords } from './dates.ts'
 import { entryWords } from './entries.ts'
 import { resultWords } from './results.ts'
 import { aNoun, capital, count, list, sentence } from './lists.ts'
@@ -51,9 +51,14 @@ describe('dates', () => {
     ).toBe('3 Mar – 5 Mar')
   })
   it('give lengths a readable unit', () => {
-    expect([daysWords(3), daysWords(335), daysWords(1100)]).toEqual(['3 d', '11 mo', '3 yr'])
-    expect(leftWords('2026-06-01T12:24:10.000Z', Date.parse(when.now))).toBe('0:25')
-    expect(leftWords('2026-06-05T12:00:00.000Z', Date.parse(when.now))).toBe('4 d')
+    expect([3, 335, 1100].map(cutOutWords)).toEqual([
+      '3 days cut out',
+      '11 months cut out',
+      '3 years cut out',
+    ])
+    expect(leftWords('2026-06-01T12:24:10.000Z', Date.parse(when.now))).toBe('25 min left')
+    expect(leftWords('2026-06-05T12:00:00.000Z', Date.parse(when.now))).toBe('4 days left')
+    expect(leftWords('2026-06-02T07:51:00.000Z', Date.parse(when.now))).toBe('20 h left')
     expect(leftWords('2026-06-01T11:00:00.000Z', Date.parse(when.now))).toBeUndefined()
   })
 })
@@ -154,14 +159,14 @@ describe('the sentence beside a status', () => {
     test(t, '2026-03-02T11:00:00.000Z', { screen: { is: 'pass', starts: 9 } })
     const row = view(t).functions.find((f) => f.fn === 'screen')!
     expect(standingSentence(row, when)).toContain(
-      '9 clean of 9; if the old 1 of 3 still held, such luck has 25 %.',
+      '9 clean of 9. If it still failed 1 of 3, the chance of this by luck alone is 25 %.',
     )
     expect(standingWords(row, when)).toBe('clean 9 of 28')
   })
   it.each<[object, string]>([
     [{ is: 'partly', good: 3, of: 5 }, '3 of 5, 3 Mar'],
     [{ is: 'partly' }, 'partly good, 3 Mar'],
-    [{ is: 'intermittent', failures: 1, of: 4 }, 'now and then, 3 Mar'],
+    [{ is: 'intermittent', failures: 1, of: 4 }, 'intermittent, 3 Mar'],
   ])('of %j says no count that nobody made', (result, words) => {
     const row = { word: 'partly', changes: [], test: { result, at: '2026-03-03T10:00:00.000Z' } }
     expect(standingWords(row as never, when)).toBe(words)
@@ -207,7 +212,7 @@ describe('conclusions and checks', () => {
         strong: true,
       },
       {
-        title: 'Was it us? Cannot be known',
+        title: 'Cause cannot be known',
         detail: 'Brightness had never been tested before 2 Mar 2026.',
         strong: true,
       },

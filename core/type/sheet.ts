@@ -79,7 +79,7 @@ export const functionSchema = z.strictObject({
 
 export const positionSchema = z.strictObject({
   designator: name.describe('What is printed beside it, or what it is called: IC31, keyboard.'),
-  on: name.optional().describe('The assembly that it sits on. Empty: the machine itself.'),
+  on: name.optional().describe('The assembly that it is on. Empty: the machine itself.'),
   assembly: z.boolean().default(false).describe('It carries positions of its own.'),
   accepts: name.describe('The kind of part that belongs here.'),
   mount: z
@@ -170,7 +170,7 @@ export const sheetHazardSchema = z.strictObject({
 
 /** One step of the way in: what comes off, what holds it, and what a first-timer would break. */
 export const wayInStepSchema = z.strictObject({
-  what: name.describe('What comes off.'),
+  what: name.describe('What to take off.'),
   count: z.int().min(1).max(1000).optional().describe('How many fasteners hold it.'),
   size: z.string().trim().max(40).optional().describe('Thread and length: M3x10.'),
   head: z.string().trim().max(40).optional().describe('Cross, hex, six-lobe.'),

@@ -256,7 +256,7 @@ function AmendActs({
     <div className="col-span-2 flex items-center gap-6 max-sm:col-span-1">
       <MainButton type="submit">{say('Correct')}</MainButton>
       <Act onClick={() => void send({ kind: 'withdrawal' }, row.happenedAt, 'withdraw')}>
-        {say('It did not happen: take it back')}
+        {say('Withdraw this entry')}
       </Act>
       {me.role === 'steward' && (
         <Act className="ml-auto" onClick={() => onErase('all')}>

@@ -193,7 +193,7 @@ describe('two people at one lot', () => {
     ]).expect(409)
     expect(answer.body.entries[0]).toMatchObject({
       refusal: { rule: 'unknown-lot' },
-      detail: 'No such lot is known here.',
+      detail: 'No such counted stock is recorded here.',
     })
   })
 })

@@ -9,7 +9,7 @@ const saidTo = (says: string): string =>
   says === 'works'
     ? `, ${say('said to work')}`
     : says === 'now and then'
-      ? `, ${say('said to work now and then')}`
+      ? `, ${say('said to be intermittent')}`
       : says === 'fails'
         ? `, ${say('said to fail')}`
         : ''
@@ -66,7 +66,7 @@ export function ClaimsStep({ view }: { view: ArrivalView }) {
                 options={[
                   { value: 'not said', label: say('not said') },
                   { value: 'works', label: say('said to work') },
-                  { value: 'now and then', label: say('said to work now and then') },
+                  { value: 'now and then', label: say('said to be intermittent') },
                   { value: 'fails', label: say('said to fail') },
                 ]}
               />

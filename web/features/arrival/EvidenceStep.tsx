@@ -1,5 +1,5 @@
 /** Seals, labels, stickers and the underside: photographed, or looked for and not there, before anything is touched. */
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import { useState } from 'react'
 import { capital, colon, commas, semicolons } from '#api/words/lists.ts'
 import type { EvidenceNeed } from '#core/provenance/evidence.ts'
@@ -170,7 +170,7 @@ function NoteEvidence({
   onClose: () => void
 }) {
   return (
-    <Slip title={`A ${sort}`} onClose={onClose}>
+    <Slip title={capital(shown(sort))} onClose={onClose}>
       <StepForm
         submit={say('Save the evidence')}
         defaults={{ where: '', over: '', says: '' }}

@@ -1,5 +1,6 @@
 /** Giver and source: who owns it, who holds it, legal status, circumstances, price paid and market price. */
 import { commas } from '#api/words/lists.ts'
+import { sourceWords } from '#api/words/owners.ts'
 import { say } from '#api/words/say.ts'
 import type { UseFormRegister } from 'react-hook-form'
 import { legalStatuses } from '#api/choices.ts'
@@ -25,7 +26,10 @@ const writeAnAmount = say(
 /** What is recorded of how it came, whose it is, and what it cost. */
 function saidOf({ source, price, share, plate, values }: ArrivalView): readonly string[] {
   return [
-    source && (source.from ? say('{how} from {from}', { how: source.how, from: source.from }) : source.how),
+    source &&
+      (source.from
+        ? say('{how} from {from}', { how: sourceWords(source.how), from: source.from })
+        : sourceWords(source.how)),
     source?.words && `“${source.words}”`,
     say('Owner: {owner}', { owner: plate.owner }),
     say('Legal status: {legal}', { legal: plate.legal }),

@@ -77,7 +77,7 @@ export function View() {
         {against === 'functions' && (
           <p className="text-13 text-quiet">
             {say(
-              'Full bar: works. Half: partly or now and then. Foot line: fails. Nothing: never tested. Outline: was so, touched since. Dots: only said.',
+              'Full bar: works. Half: partly, or intermittent. Foot line: fails. Nothing: no test recorded. Outline: was so, touched since. Dots: only claimed.',
             )}
           </p>
         )}

@@ -177,7 +177,7 @@ function PlanParts({
         ))}
       </Part>
       <Part
-        title={say('For one more, still to buy or mend')}
+        title={say('For one more, still to buy or repair')}
         empty={
           plan.machines.length === view.units.length - left.size
             ? say('Every unit is a machine already.')
@@ -209,7 +209,7 @@ const planWords = (plan: LotPlan, view: WholeView) => {
         limit,
       )
     : paragraph(
-        say('{machines} of {units}, by {moves}. No plan makes more; none with as many costs less.', {
+        say('{machines} of {units}, by {moves}. This is the largest possible number, at the lowest cost.', {
           machines: count(plan.machines.length, 'whole machine'),
           units: count(view.units.length, 'unit'),
           moves: count(plan.moves.length, 'move'),

@@ -5,7 +5,7 @@ import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import type { BenchAnswer } from '#api/machines.ts'
 import { durationWords, leftWords } from '#api/words/dates.ts'
-import { capital } from '#api/words/lists.ts'
+import { capital, count } from '#api/words/lists.ts'
 import { todoLine, todoMinutes } from '#api/words/todo.ts'
 import { statusSentence, statusTitle } from '#api/words/status.ts'
 import { nextRing } from '#core/history/waits.ts'
@@ -254,7 +254,7 @@ function PutAway({ data, now }: { data: BenchAnswer; now: number }) {
             </Link>
             {due.at < when.now && days(due.at) >= 1 ? (
               <strong className="text-copper num text-13">
-                {say('overdue {days} d', { days: days(due.at) })}
+                {say('overdue {days}', { days: count(days(due.at), 'day') })}
               </strong>
             ) : (
               <span className="text-quiet num text-13">{short(due.at)}</span>

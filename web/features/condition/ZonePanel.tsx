@@ -203,7 +203,7 @@ function ZoneFindings({
       {zone.findings.length === 0 ? (
         <p className="text-quiet py-2">
           {zone.looked
-            ? say('Looked at, nothing to note.')
+            ? say('Examined, no finding.')
             : survey
               ? say('Look at it: one tap when there is nothing to note, or write down what you find.')
               : say('Not examined yet. Begin a survey to examine it.')}

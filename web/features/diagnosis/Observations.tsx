@@ -47,10 +47,10 @@ export function Observations({ view, rows }: { view: FaultView; rows: readonly O
                       : say('set aside: {because}', { because: o.aside.because })
                     : o.empty.length > 0
                       ? o.empty.length === 1
-                        ? say('not reckoned with: {empty} was out', { empty: list(o.empty, 4) })
-                        : say('not reckoned with: {empty} were out', { empty: list(o.empty, 4) })
+                        ? say('not taken into account: {empty} was out', { empty: list(o.empty, 4) })
+                        : say('not taken into account: {empty} were out', { empty: list(o.empty, 4) })
                       : o.left
-                        ? say('not reckoned with: there are too many failures to tell apart')
+                        ? say('not taken into account: there are too many failures to tell apart')
                         : throughWords(o)}
                 </span>
               </span>

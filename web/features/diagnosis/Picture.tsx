@@ -31,7 +31,7 @@ export function Picture({ fault }: { fault: ShownFault }) {
       <section className="bg-sheet rounded-sm px-4 py-3" aria-label={say('What feeds what')}>
         <h2 className="headrule">{say('What feeds what')}</h2>
         <p className="text-quiet py-2">
-          {say('Nobody has said what {target} needs, so there is nothing to draw yet.', {
+          {say('What {target} needs is not recorded, so there is nothing to draw yet.', {
             target: fault.target,
           })}
         </p>

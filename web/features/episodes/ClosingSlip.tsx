@@ -229,7 +229,7 @@ export function StopSlip({ view, onClose }: { view: EpisodeView; onClose: () => 
         }}
       >
         <TextField
-          label={say('Where things lie')}
+          label={say('Where things are')}
           placeholder={say('shelf 3, tray under it')}
           value={lie}
           autoFocus

@@ -26,7 +26,10 @@ function linesOf(view: EpisodeView, own: string, short: (at: string) => string):
   const lines: readonly (Line | undefined)[] = [
     [
       say('Off'),
-      semicolons(off.join(', ') || say('nothing'), episode.lie && say('lies: {lie}', { lie: episode.lie })),
+      semicolons(
+        off.join(', ') || say('nothing'),
+        episode.lie && say('where it is: {lie}', { lie: episode.lie }),
+      ),
     ],
     [say('Waiting'), view.waits.map((w) => w.what).join(', ') || say('nothing')],
     [say('Hazards'), view.context.hazards.map((h) => h.words).join(', ') || say('none written down for it')],

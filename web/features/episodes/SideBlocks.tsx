@@ -76,6 +76,7 @@ export function Waiting({
   onLine: (line: string) => void
   soaks: (entry: string) => boolean
 }) {
+  const { short, clock } = useDates()
   return (
     <>
       {view.waits.length > 0 && (
@@ -90,6 +91,11 @@ export function Waiting({
                     {next ? leftWords(next, now) : say('over')}
                   </span>
                   {w.what}
+                  {next && (
+                    <span className="text-quiet text-13 block">
+                      {say('until {day}, {clock}', { day: short(next), clock: clock(next) })}
+                    </span>
+                  )}
                   {w.everyMinutes !== undefined && (
                     <span className="text-quiet">
                       {`, ${say('every {everyMinutes}', { everyMinutes: durationWords(w.everyMinutes) })}`}

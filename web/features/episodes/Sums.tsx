@@ -74,7 +74,7 @@ const sums: readonly Sum[] = [
 ]
 
 const heedWords: Readonly<Record<NonNullable<SumAnswer['heed']>, string>> = {
-  'heat sink': say('It wants a heat sink.'),
+  'heat sink': say('It needs a heat sink.'),
   'too little headroom': say('Less than about 2 V of headroom: a linear one drops out.'),
   remainder: say('It does not come out even.'),
 }

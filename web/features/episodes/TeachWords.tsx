@@ -54,7 +54,7 @@ export function TeachWords({
   if (offers.length === 0) return null
   return (
     <section aria-label={say('Words to teach')} className="border-hair my-3 border-t pt-3">
-      <p className="text-quiet">{say('Shall lines be read so from now on?')}</p>
+      <p className="text-quiet">{say('Read lines this way from now on?')}</p>
       <ul>
         {offers.map((offer) => (
           <li key={offer.word} className="flex items-baseline justify-between gap-4 py-1">

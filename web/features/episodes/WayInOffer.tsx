@@ -57,15 +57,17 @@ function Editor({ view, type, onClose }: { view: EpisodeView; type: TypeId; onCl
       onClose={onClose}
     >
       <p className="text-quiet mb-2">
-        {say('As it was done here. Say what the next person must heed: hooks, hidden screws, short wires.')}
+        {say(
+          'As it was done here. Write what the next person must take care of: hooks, hidden screws, short wires.',
+        )}
       </p>
       <table className="w-full">
         <thead>
           <tr className="text-13 text-quiet text-left">
-            <th className="font-normal">{say('What comes off')}</th>
+            <th className="font-normal">{say('What to take off')}</th>
             <th className="font-normal">{say('Counted')}</th>
             <th className="font-normal">{say('Head')}</th>
-            <th className="font-normal">{say('To heed')}</th>
+            <th className="font-normal">{say('Take care')}</th>
             <th />
           </tr>
         </thead>
@@ -120,7 +122,7 @@ function StepRow({
       </td>
       <td className="pr-2">
         <input
-          aria-label={say('Step {i}: to heed', { i: i + 1 })}
+          aria-label={say('Step {i}: take care', { i: i + 1 })}
           className={cell}
           value={step.heed ?? ''}
           onChange={(e) => onEdit(i, { heed: e.target.value })}

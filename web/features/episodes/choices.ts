@@ -161,7 +161,7 @@ export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
               {
                 label: say('soak test, attended'),
                 line: 'soak attended',
-                quiet: 'as long as the house asks',
+                quiet: say('as long as the house asks'),
               },
               { label: say('soak test, unattended'), line: 'soak unattended' },
             ]),

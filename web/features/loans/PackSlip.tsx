@@ -46,7 +46,7 @@ export function PackSlip({ view, packed, onClose }: { view: LoanView; packed: Pa
     if (await issue({ sort: 'packing list', packed: all })) kept.done()
   }
   return (
-    <Slip title={say('What lies in which box')} onClose={onClose}>
+    <Slip title={say('What is in which box')} onClose={onClose}>
       <KeptForm kept={kept} onSubmit={(event) => void submit(event)} className="space-y-3">
         <ul>
           {rows.map((row, i) => (

@@ -33,7 +33,7 @@ export function CameOut({ view }: { view: MachineView }) {
               {`, ${short(g.at)}`}
               {g.authority && (
                 <span className="text-quiet block">
-                  {say('on the word of {authority}', { authority: g.authority })}
+                  {say('allowed by {authority}', { authority: g.authority })}
                 </span>
               )}
             </>

@@ -1,4 +1,5 @@
 /** A day before a machine came in: where it was then, as far as its provenance says. */
+import { sourceWords } from '#api/words/owners.ts'
 import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { dayWords } from '#api/words/dates.ts'
@@ -43,8 +44,11 @@ export function NotHereYet({
               say('it came in on {registeredAt}', { registeredAt: dayWords(arrival.registeredAt, zone) }),
               arrival.source &&
                 (arrival.source.from
-                  ? say('{how} from {from}', { how: arrival.source.how, from: arrival.source.from })
-                  : arrival.source.how),
+                  ? say('{how} from {from}', {
+                      how: sourceWords(arrival.source.how),
+                      from: arrival.source.from,
+                    })
+                  : sourceWords(arrival.source.how)),
             ),
           )}
         </p>

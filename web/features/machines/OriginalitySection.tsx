@@ -34,7 +34,7 @@ export function OriginalitySection({ machine }: { machine: string }) {
       {data.history.length > 1 && <OverTime view={data} />}
       <h3 className="mt-3 font-bold">{say('What cannot be undone')}</h3>
       {reversibility.cannot.length === 0 ? (
-        <p className="text-quiet py-1">{say('Nothing that is written down.')}</p>
+        <p className="text-quiet py-1">{say('No irreversible change is recorded.')}</p>
       ) : (
         <ul>
           {reversibility.cannot.map((u) => (
@@ -47,8 +47,11 @@ export function OriginalitySection({ machine }: { machine: string }) {
       )}
       <p className="text-quiet text-13 py-1.5">
         {reversibility.of === 0
-          ? say('No work on it has altered anything yet.')
-          : say('{can} of {of} changes can be undone.', { can: reversibility.can, of: reversibility.of })}
+          ? say('No recorded work has altered it.')
+          : say('{can} of {of} recorded changes are reversible.', {
+              can: reversibility.can,
+              of: reversibility.of,
+            })}
       </p>
     </section>
   )

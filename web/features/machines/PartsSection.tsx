@@ -81,7 +81,7 @@ function Ways({ view }: { view: MachineView }) {
 /** Positions that nobody has touched: it is assumed that they hold what the type sheet says. */
 function AsFound({ view, rows, staff }: { view: MachineView; rows: readonly PositionRow[]; staff: boolean }) {
   return (
-    <Rows title={say('As found, not looked at')} right={<span className="num">{rows.length}</span>}>
+    <Rows title={say('Not examined')} right={<span className="num">{rows.length}</span>}>
       <li>
         <ul className="columns-2 gap-6 max-sm:columns-1">
           {rows.map((p) => (

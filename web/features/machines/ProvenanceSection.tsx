@@ -1,4 +1,5 @@
 /** How it came and where it was before: chain with its gaps, contradictions, claims, custody, and what the parts' dates say. */
+import { sourceWords } from '#api/words/owners.ts'
 import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -79,7 +80,7 @@ function HowItCame({
   const { short } = useDates()
   return (
     <Rows title={say('How it came')} empty={source ? undefined : say('Not recorded.')}>
-      <Row left={say('Source')} right={source?.how} />
+      <Row left={say('Source')} right={source && sourceWords(source.how)} />
       {source?.from && <Row left={say('From')} right={source.from} />}
       {source?.words && <Row left={source.words} />}
       {arrival.price && (
@@ -136,7 +137,7 @@ function claimWords({ fn, says }: { fn?: string | undefined; says: string }): st
     ? say('said to work')
     : says === 'fails'
       ? say('said to fail')
-      : say('said to work now and then')
+      : say('said to be intermittent')
 }
 
 function Chain({ arrival }: { arrival: ArrivalView }) {
@@ -146,7 +147,7 @@ function Chain({ arrival }: { arrival: ArrivalView }) {
     return (
       <p className="text-quiet py-2">
         {say(
-          'Nothing is known of the time before it came. A plate’s year, a name on tape, a giver’s word: each is a link, with what it rests on.',
+          'No provenance from before it came is recorded. A plate’s year, a name on tape, a giver’s word: each is a link, with what it rests on.',
         )}
       </p>
     )

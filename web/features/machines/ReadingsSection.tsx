@@ -21,7 +21,7 @@ export function ReadingsSection({ view }: { view: MachineView }) {
     return (
       <p className="text-quiet py-3">
         {told(
-          'No test point is on the sheet, and no reading is recorded. In an episode write {line}; when the machine is well, {healthy} keeps the readings as the set that later ones are held against.',
+          'No test point is listed, and no reading is recorded. In an episode write {line}. When the machine is in order, write {healthy}: the readings of that day become its reference readings, which later ones are compared with.',
           {
             line: <span className="num">5V 4.98</span>,
             healthy: (

@@ -1,4 +1,5 @@
 /** At the door: entry number, what it is, where it came from, what was claimed. */
+import { sourceWords } from '#api/words/owners.ts'
 import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -154,7 +155,11 @@ function CameFrom({ form }: Part) {
   return (
     <fieldset className="grid grid-cols-3 gap-4 max-sm:grid-cols-1">
       <legend className="headrule mb-3 w-full">{say('Where it came from')}</legend>
-      <SelectField label={say('How')} options={sourceKinds} {...register('how')} />
+      <SelectField
+        label={say('How')}
+        options={sourceKinds.map((how) => ({ value: how, label: sourceWords(how) }))}
+        {...register('how')}
+      />
       <TextField
         label={say('Came in on (empty: today)')}
         type="date"
@@ -204,7 +209,7 @@ function CameFrom({ form }: Part) {
 
 const claimOptions = [
   { value: 'works', label: say('work') },
-  { value: 'now and then', label: say('work now and then') },
+  { value: 'now and then', label: say('work intermittently') },
   { value: 'fails', label: say('fail') },
   { value: 'not said', label: say('not said') },
 ]

@@ -104,9 +104,7 @@ function Loans({ view }: { view: MachineView }) {
       )}
       <Rows
         title={say('Parts on loan, both ways')}
-        empty={
-          view.loans.length === 0 ? say('No part of it was lent, and it holds none that is.') : undefined
-        }
+        empty={view.loans.length === 0 ? say('No loan of a part is recorded, out or in.') : undefined}
       >
         {view.loans.map((l) => (
           <li

@@ -46,7 +46,7 @@ describe('the words under a lifeline', () => {
       ],
       loan: { home: slot(home, 'IC40') },
     })
-    expect(facts(t)).toMatchObject({ parts: '1 not own, 1 empty', loans: '1 open' })
+    expect(facts(t)).toMatchObject({ parts: '1 not original, 1 empty', loans: '1 open' })
   })
   it('say what an owner last agreed to, on a machine that is somebody’s', () => {
     const { t } = twoTerminals(now)

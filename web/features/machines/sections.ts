@@ -1,4 +1,5 @@
 /** The row of words under the lifeline: each with its fact. Pure. */
+import { sourceWords } from '#api/words/owners.ts'
 import { say } from '#api/words/say.ts'
 import { gradeTitle } from '#api/words/condition.ts'
 import { count } from '#api/words/lists.ts'
@@ -25,14 +26,14 @@ export function sections(view: MachineView, role: Role): Section[] {
         view.condition.grade === undefined
           ? say('not surveyed')
           : view.condition.looked < view.condition.of
-            ? say('{grade} so far', { grade: view.condition.grade })
+            ? say('{grade} so far', { grade: gradeTitle(view.condition.grade) })
             : gradeTitle(view.condition.grade),
     },
     {
       key: 'parts',
       name: say('Parts'),
       fact:
-        [notOwn ? say('{n} not own', { n: notOwn }) : '', empty ? say('{n} empty', { n: empty }) : '']
+        [notOwn ? say('{n} not original', { n: notOwn }) : '', empty ? say('{n} empty', { n: empty }) : '']
           .filter(Boolean)
           .join(', ') || say('as found'),
     },
@@ -42,7 +43,7 @@ export function sections(view: MachineView, role: Role): Section[] {
       name: say('Provenance'),
       fact: view.provenance.gaps
         ? count(view.provenance.gaps, 'gap')
-        : (view.source?.how ?? say('not recorded')),
+        : sourceWords(view.source?.how ?? 'not recorded'),
     },
     (view.ownerParty !== undefined || view.consents.length > 0) && {
       key: 'owner',

@@ -80,11 +80,14 @@ export function View() {
               ? say(
                   'No recorded work has altered it: no position, adjuster or wire, or each is back as it was.',
                 )
-              : say('{rows} other than they were; {back} of them can be undone, not verified: {rows2}.', {
-                  rows: count(rows.length, 'designator'),
-                  back: back.length,
-                  rows2: rows.filter((r) => !r.verified).length,
-                })}
+              : say(
+                  '{rows} differ from their first state. {back} of them can be put back. Not verified: {rows2}.',
+                  {
+                    rows: count(rows.length, 'designator'),
+                    back: back.length,
+                    rows2: rows.filter((r) => !r.verified).length,
+                  },
+                )}
           </p>
         </div>
         {rows.length > 0 && (

@@ -1,5 +1,5 @@
 /** Moving one part from wherever it is: into a machine, a store, to somebody, or out of the house for good. */
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useController, useForm, type UseFormReturn } from 'react-hook-form'
@@ -123,7 +123,7 @@ function Ways({ form, part }: { form: Form; part: PartLife }) {
         .filter((w) => w !== 'kept with its machine' || part.foundIn)
         .map((w) => (
           <label key={w} className="flex min-h-9 items-center gap-1.5">
-            <input type="radio" value={w} {...form.register('way')} /> {w}
+            <input type="radio" value={w} {...form.register('way')} /> {shown(w)}
           </label>
         ))}
     </fieldset>

@@ -105,16 +105,13 @@ function needsSentence(needs: NeedsAnswer['needs']): string {
       ? say('No machine is known to lack a good part.')
       : unserved > 0
         ? say(
-            'A good part is wanted for {positions} of {machines}; for {unserved} of them nothing lies in the house.',
+            '{positions} of {machines} need a good part. For {unserved} of them there is nothing in the house.',
             {
               ...slots,
               unserved,
             },
           )
-        : say(
-            'A good part is wanted for {positions} of {machines}, and something lies in the house for each.',
-            slots,
-          ),
+        : say('{positions} of {machines} need a good part. There is something in the house for each.', slots),
     outForNow > 0 ? say('Empty only for now: {n} more.', { n: outForNow }) : '',
     say('Machines that are there to give parts want none.'),
   ]
@@ -154,7 +151,7 @@ export function View() {
         {data.buy.length === 0 && (
           <p className="text-quiet py-2">
             {say(
-              'Nothing: what is wanted lies in the house or is kept, and no counted stock is at its level.',
+              'Nothing: what is needed is in the house or reserved, and no counted stock is at its level.',
             )}
           </p>
         )}

@@ -42,7 +42,7 @@ export function RenewalAside({ view, inSet, query }: { view: RenewalAnswer; inSe
         <h2 className="headrule">{say('One at a time')}</h2>
         <p className="text-quiet py-1.5">
           {say(
-            'On a board that nobody has drawn, photograph, read the print, take one out, put one in, verify it, then the next: the map is made as you go. The part that came out may be an earlier guess.',
+            'On a board without a drawing: photograph, read the print, take one out, put one in, verify it, then the next. The map is made as you go. The part that came out may be an earlier guess.',
           )}
         </p>
         {view.machine.openEpisode ? (

@@ -90,7 +90,7 @@ export function View() {
           {view.rows.length === 0 && (
             <p className="py-2">
               {say(
-                'No kind of part sits on this machine more than once by its sheet. Add its positions as you look at the board.',
+                'By its type sheet no kind of part is on this machine more than once. Add its positions as you look at the board.',
               )}
             </p>
           )}

@@ -158,7 +158,7 @@ function Failures({ answer }: { answer: StockAnswer }) {
           />
           <p className="text-quiet text-13">
             {say(
-              'Of those that somebody judged, which are mostly those that were suspected: not of all there are. Lines are exact 95 % intervals (Clopper and Pearson).',
+              'This counts only parts that were judged, and mostly suspects were judged. Lines are exact 95 % intervals (Clopper and Pearson).',
             )}
           </p>
         </>

@@ -147,7 +147,9 @@ function Telling({
       <span className="text-quiet">
         {asTold
           ? say('This is the plan as it was told.')
-          : say('It stands on the sheets of these evenings once it is told; nobody is moved before.')}
+          : say(
+              'It goes on the sheets of these evenings once it is told; until then nothing changes for anyone.',
+            )}
       </span>
     </p>
   )

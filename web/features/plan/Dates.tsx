@@ -86,7 +86,7 @@ function DateRow({
         {chance === undefined
           ? searching
             ? ''
-            : `, ${say('chance being reckoned')}`
+            : `, ${say('chance being calculated')}`
           : `, ${chanceWords(chance)}`}
       </span>
       .

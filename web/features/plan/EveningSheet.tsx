@@ -62,7 +62,7 @@ export function EveningSheet({
           }}
         />
       ) : (
-        <p className="text-quiet py-2">{say('Nobody has told yet who does what on this evening.')}</p>
+        <p className="text-quiet py-2">{say('Who does what on this evening is not told yet.')}</p>
       )}
       <Said error={error} />
       <p className="flex flex-wrap items-center gap-6 pt-3">

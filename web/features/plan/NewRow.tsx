@@ -28,7 +28,9 @@ export function NewRow({
   const row = rowOf(said, acts)
   if (data.machines.length === 0)
     return (
-      <p className="text-quiet">{say('No machine is open or wants work. Open an episode on one first.')}</p>
+      <p className="text-quiet">
+        {say('No machine is open or has work to do. Open an episode on one first.')}
+      </p>
     )
   return (
     <form

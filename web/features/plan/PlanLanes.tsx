@@ -69,7 +69,7 @@ export function PlanLanes({
                 'Solid: hands. Dashed: goes on by itself. Shaded: sun. Choose a step to see why it is then.',
               )
             : say(
-                'Solid: hands. Dashed: goes on by itself. Shaded: sun (not reckoned: nobody said where the house is). Choose a step to see why it is then.',
+                'Solid: hands. Dashed: goes on by itself. Shaded: sun (not calculated: the position of the house is not recorded). Choose a step to see why it is then.',
               )}
         </span>
       </div>

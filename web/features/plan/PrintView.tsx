@@ -27,7 +27,7 @@ export function View() {
   if (!evening || !told)
     return (
       <p className="p-8">
-        {say('Nobody has told a sheet for this day.')}{' '}
+        {say('No sheet is told for this day.')}{' '}
         <Link className="act" to="/plan">
           {say('To the plan')}
         </Link>

@@ -115,7 +115,9 @@ function WantedSlip({
   const todo = data.machines.find((m) => m.id === id)?.todo ?? []
   if (!machine && free.length === 0)
     return (
-      <p className="text-quiet">{say('Every machine that is open or wants work is planned for already.')}</p>
+      <p className="text-quiet">
+        {say('Every machine that is open or has work to do is planned for already.')}
+      </p>
     )
   return (
     <Slip

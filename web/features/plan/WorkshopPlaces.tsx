@@ -28,7 +28,7 @@ export function WorkshopPlaces({ data, plans }: { data: PlanAnswer; plans: boole
       <p className="flex flex-wrap items-baseline gap-x-6">
         <span>
           {list(placeSorts.map((s) => placesCount(s, data.workshop[s])))}
-          {data.workshopSaid ? '' : ` (${say('house figures: nobody has said yet what there is')})`}.
+          {data.workshopSaid ? '' : ` (${say('house figures: what there is, is not recorded yet')})`}.
         </span>
         {plans && !open && <Act onClick={() => setOpen(true)}>{say('Change the places')}</Act>}
       </p>

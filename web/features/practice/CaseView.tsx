@@ -108,7 +108,7 @@ function HowItGoes({ told }: { told: Told }) {
         </li>
         <li>
           {say(
-            'Spare parts lie in the practice drawer, with tags from P-0001 on. Every act takes minutes of a clock of its own.',
+            'Spare parts are in the practice drawer, with tags from P-0001 on. Every act takes minutes of a clock of its own.',
           )}
         </li>
         <li>

@@ -64,7 +64,7 @@ const placesOf = (told: PracticeCase, sort: Cause['sort']): readonly string[] =>
   sort === 'gear' ? told.gear.map((g) => g.name) : told.sheet.positions.map((p) => p.designator)
 
 const nameEverythingThat = say(
-  'Name everything that was wrong. Or stop: a cause that stays unknown, or that nobody should mend, is an end as well.',
+  'Name everything that was wrong. Or stop: a cause that stays unknown, or that should not be repaired, is an end as well.',
 )
 
 function Say({ here: { kept, change } }: { here: RunHere }) {

@@ -234,7 +234,7 @@ function Made({ type: first }: { type: string | null }) {
 const levelWords: Readonly<Record<Level, string>> = {
   1: say('one part'),
   2: say('part, contact or gear'),
-  3: say('settings, look-alikes, now and then'),
+  3: say('settings, look-alikes, intermittent faults'),
   4: say('two faults'),
   5: say('what no advice knows'),
 }

@@ -248,7 +248,7 @@ function Light({ form }: Pick<Part, 'form'>) {
 function Lying({ form }: Pick<Part, 'form'>) {
   return (
     <fieldset>
-      <legend className="text-13 text-quiet mb-1">{say('What lies there, and what becomes of it')}</legend>
+      <legend className="text-13 text-quiet mb-1">{say('What is there, and what becomes of it')}</legend>
       <ul className="grid grid-cols-2 gap-x-6 max-md:grid-cols-1">
         {carriedThings.map((what) => (
           <li key={what} className="border-hair flex min-h-11 items-center justify-between gap-3 border-b">

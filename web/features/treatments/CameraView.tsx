@@ -176,7 +176,7 @@ function HowTo() {
       <ol className="max-w-prose list-decimal pl-6">
         <li>
           {say(
-            'Cut three sheets of matt white, grey and dark; the grey lies at three places of the picture.',
+            'Cut three sheets of matt white, grey and dark; place the grey at three places of the picture.',
           )}
         </li>
         <li>

@@ -83,7 +83,7 @@ export function endingBodies(
   if (open.length > 0)
     return say('Say what came of {open}; “not looked at” is an answer.', { open: open.join(', ') })
   const ph = figure(said.ph)
-  if (ph !== undefined && !(ph >= 0 && ph <= 14)) return say('A pH lies between 0 and 14.')
+  if (ph !== undefined && !(ph >= 0 && ph <= 14)) return say('A pH is between 0 and 14.')
   // What nobody counted is not none.
   const counts = body.counts.flatMap(({ what }, i) => {
     const n = figure(said.out[i] ?? '')

@@ -22,10 +22,10 @@ export function HousePlace() {
       <p className="py-1">
         {here
           ? say(
-              'Latitude {latitude}, longitude {longitude} (north and east above 0). The light of a session in the sun is reckoned for it.',
+              'Latitude {latitude}, longitude {longitude} (north and east above 0). The light of a session in the sun is calculated for this place.',
               { latitude: here.latitude, longitude: here.longitude },
             )
-          : say('Not given: no light of a session in the sun is reckoned.')}{' '}
+          : say('Not given: no light of a session in the sun is calculated.')}{' '}
         {me.role === 'steward' && !editing && (
           <Act onClick={() => setEditing(true)}>
             {here ? say('Change the position') : say('Give the position')}

@@ -161,11 +161,11 @@ export const sheetRows = {
     ['needs', say('Needs authorisation'), { width: 'w-36' }],
   ]),
   wayIn: rows('wayIn', say('Opening the case'), say('Step'), wayInStepSchema, [
-    ['what', say('What comes off'), { width: 'w-44' }],
+    ['what', say('What to take off'), { width: 'w-44' }],
     ['count', say('Count'), { figures: true, width: 'w-16' }],
     ['size', say('Size'), { example: 'M3x10', figures: true, width: 'w-24' }],
     ['head', say('Head'), { example: 'cross', width: 'w-24' }],
-    ['heed', say('To heed')],
+    ['heed', say('Take care')],
   ]),
   zones: rows('zones', say('Zones'), say('Zone'), zoneSchema, [
     ['name', say('Name')],
