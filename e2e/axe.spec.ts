@@ -176,7 +176,7 @@ async function walk(browser: Browser, scheme: 'light' | 'dark') {
   await check('side by side')
   await page.goto(`${demo()}/parts/lots`)
   await page.getByRole('link', { name: 'L-0001' }).click()
-  await page.getByRole('button', { name: 'Keep some for a machine' }).click()
+  await page.getByRole('button', { name: 'Reserve some for a machine' }).click()
   await check('lot of parts')
   await page.goto(`${machine}/modifications`)
   await expect(page.getByRole('heading', { name: 'The way back, last change first' })).toBeVisible()

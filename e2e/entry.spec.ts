@@ -39,7 +39,7 @@ test('a newcomer enters a machine at the door, leaves, and comes back to it from
   await jonas.getByLabel('Where', { exact: true }).fill('across the hood')
   await jonas.getByLabel('Breaks when this comes off').fill('hood')
   await jonas.getByRole('button', { name: 'Save the evidence' }).click()
-  await expect(jonas.getByText('Never photographed: what it shows is lost when it goes.')).toBeVisible()
+  await expect(jonas.getByText('Not photographed yet. Removing it destroys what it shows.')).toBeVisible()
   await jonas.getByLabel('Photograph this one: choose').setInputFiles(await picture(jonas))
   await expect(jonas.getByRole('img', { name: 'warranty seal, across the hood' })).toBeVisible()
   await jonas.getByRole('button', { name: 'None there' }).first().click()

@@ -37,7 +37,7 @@ test('power on says what is open, and the check opens at the side; done is two t
 test('hands inside asks for a reading, and asks anew after every power-up', async () => {
   await write(rasmus, 'off base 4 M3x8 cup 1')
   await expect(inTheWay().getByText('Mains plug pulled')).toBeVisible()
-  await inTheWay().getByRole('button', { name: 'Discharge sum' }).click()
+  await inTheWay().getByRole('button', { name: 'Discharge time calculator' }).click()
   await expect(inTheWay().getByText(/1\.23 s/)).toBeVisible()
   await inTheWay().getByLabel('Charged to').fill('14 kV')
   await expect(inTheWay().getByText(/Not for a picture tube/)).toBeVisible()

@@ -13,7 +13,7 @@ test('a donor is found for a dead chip, gives it, and both machines and the tag 
   await openMachine(rasmus, 'E2026-110')
   await rasmus.getByRole('tab', { name: /^Parts/ }).click()
   await rasmus.getByRole('link', { name: 'What could replace IC1' }).click()
-  await expect(rasmus.getByRole('status')).toContainText('1 of 1 need can be served')
+  await expect(rasmus.getByRole('status')).toContainText('1 of 1 need can be filled')
   const offers = rasmus.getByRole('region', { name: 'IC1' }).getByRole('listitem')
   await expect(offers.first()).toContainText('labour')
   // Dearer donors, and the order of the rest is reckoned anew.

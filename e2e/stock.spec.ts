@@ -30,7 +30,7 @@ test('a lot is written down, counted, kept for a machine, and asks to be bought 
   await rasmus.getByLabel('Counted').fill('8')
   await rasmus.getByRole('button', { name: 'Record the change' }).click()
   await expect(rasmus.getByText('8 here')).toBeVisible()
-  await rasmus.getByRole('button', { name: 'Keep some for a machine' }).click()
+  await rasmus.getByRole('button', { name: 'Reserve some for a machine' }).click()
   await rasmus.getByLabel('How many').fill('3')
   await rasmus.getByLabel(/Machine: type or scan/).fill('E2024-004')
   await rasmus.getByLabel('Position').selectOption('IC41')
@@ -66,7 +66,7 @@ test('one of a lot goes into a position by a typed line, and some are used up by
   await rasmus.getByRole('link', { name: tag }).click()
   await expect(rasmus.getByText(/7 here, 2 of them kept/)).toBeVisible()
   await rasmus.getByRole('button', { name: /Let it go/ }).click()
-  await expect(rasmus.getByRole('heading', { name: 'Kept for' })).toHaveCount(0)
+  await expect(rasmus.getByRole('heading', { name: 'Reserved for' })).toHaveCount(0)
 })
 
 test('a part is drawn from one machine to the other, and put back by keys alone', async () => {

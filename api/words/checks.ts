@@ -51,7 +51,7 @@ const asked: Readonly<Partial<Record<RuleName, RuleWords>>> = {
   },
   'plug out': {
     saw: say('The plug was not seen pulled since the last power-up.'),
-    satisfy: say('Pull the plug, and see it lying there.'),
+    satisfy: say('Pull the plug and lay it where you can see it.'),
   },
   'second person': {
     saw: say('No person is named.'),

@@ -35,7 +35,7 @@ describe('whether to go on', () => {
   it('is said with its range, and with what it rests on', () => {
     const words = said({})
     expect(words).toContain(
-      'Another such session takes 2.0 to 5.0 off, if it goes on as it did; then 2.0 to 4.0 is left.',
+      'Another such session takes 2.0 to 5.0 of the yellow (Δb*) off, if it goes on as it did; then 2.0 to 4.0 is left.',
     )
     expect(words).toContain('That can be seen.')
     expect(words).toContain('after 10 to 40 more UV-hours')

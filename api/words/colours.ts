@@ -234,7 +234,7 @@ export function outlookWords(
     )
   lines.push(
     say(
-      'Another such session takes {tenth} to {gainTenth} off, if it goes on as it did; then {afterTenth} to {afterTenth2} is left.',
+      'Another such session takes {tenth} to {gainTenth} of the yellow (Δb*) off, if it goes on as it did; then {afterTenth} to {afterTenth2} is left.',
       {
         tenth: tenth(Math.max(gain.low, 0)),
         gainTenth: tenth(gain.high),

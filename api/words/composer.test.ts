@@ -25,7 +25,7 @@ const effects: { readonly [K in Told['does']]: Case<Told & { readonly does: K }>
   ],
   'takes what is kept': [
     { does: 'takes what is kept', what: 'L-0001', machines: ['E-1', 'E-2'] },
-    '! L-0001 is kept for E-1 and E-2, and too few are left.',
+    '! L-0001 is reserved for E-1 and E-2, and too few are left.',
   ],
   'says health': [
     { does: 'says health', part: 'IC4 driver', health: 'proved good', lacks: false },
@@ -191,7 +191,7 @@ const effects: { readonly [K in Told['does']]: Case<Told & { readonly does: K }>
   'states empty': [{ does: 'states empty', words: 'IC31' }, 'IC31 was looked at and found empty.'],
   'breaks evidence': [
     { does: 'breaks evidence', sort: 'seal', where: 'lid', unseen: true },
-    '! The seal at lid was never photographed: what it shows is lost when it goes. Photograph it first.',
+    '! No photograph of the seal at lid is recorded. Removing it destroys what it shows. Photograph it first.',
   ],
   finds: [
     { does: 'finds', sort: 'rust', zone: 'chassis', severity: 'damages', activity: 'not judged' },

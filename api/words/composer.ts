@@ -129,7 +129,7 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       )
     case 'takes what is kept':
       return heed(
-        say('{what} is kept for {machines}, and too few are left', {
+        say('{what} is reserved for {machines}, and too few are left', {
           what: effect.what,
           machines: list(effect.machines),
         }),
@@ -266,7 +266,7 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return effect.unseen
         ? heed(
             say(
-              'the {sort} at {where} was never photographed: what it shows is lost when it goes. Photograph it first',
+              'no photograph of the {sort} at {where} is recorded. Removing it destroys what it shows. Photograph it first',
               { sort: effect.sort, where: effect.where },
             ),
           )

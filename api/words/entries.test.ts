@@ -104,12 +104,12 @@ describe('parts and lots in words', () => {
         n: 2,
         until: '2026-03-31T21:59:59.999Z',
       },
-      'kept for E-2 Terminal, F1: 2 × L-0001 fuse | until 31 Mar',
+      'reserved for E-2 Terminal, F1: 2 × L-0001 fuse | until 31 Mar',
     ],
     [
       'a promise that ends',
       { kind: 'reservation', what: 'ended', machine: other, lot, reservation: id, words: 'not needed' },
-      'L-0001 fuse no longer kept for E-2 Terminal | not needed',
+      'L-0001 fuse no longer reserved for E-2 Terminal | not needed',
     ],
     [
       'an owner who agrees',

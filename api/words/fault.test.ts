@@ -130,7 +130,7 @@ describe('an act', () => {
     expect(actTells(act({}))).toBe('tells IC4 from X1')
     expect(actTells(act({ again: true }))).toBe('one failure may be a slip: a second one hardly is')
     expect(actTells(act({ sort: 'swap', then: 'picture' }))).toBe('works after it in about 40 of 100')
-    expect(actCost(act({}))).toBe('2 min, nothing is touched; about 26 min to the end, 33 by mends alone')
+    expect(actCost(act({}))).toBe('2 min, nothing is touched; about 26 min to the end, 33 by repairs alone')
   })
   it('says what it needs, and what bars it', () => {
     expect(actNeeds(act({ part: { kind: 'timing ROM', proved: 0, others: 2 } }))).toBe(

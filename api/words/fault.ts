@@ -248,9 +248,9 @@ export function actTells(act: ActRow): string {
 
 const whole = (minutes: number): string => say('{round} min', { round: Math.round(minutes) })
 
-/** "2 min, nothing is touched; about 26 min to the end, 33 by mends alone". */
+/** "2 min, nothing is touched; about 26 min to the end, 33 by repairs alone". */
 export const actCost = (act: ActRow): string =>
-  say('{whole}, {touched}; about {actWhole} to the end, {round} by mends alone', {
+  say('{whole}, {touched}; about {actWhole} to the end, {round} by repairs alone', {
     whole: whole(act.minutes),
     touched: touched[act.touches],
     actWhole: whole(act.toTheEnd),

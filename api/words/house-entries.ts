@@ -66,11 +66,11 @@ export function houseEntry(body: HouseBody, names: EntryNames): EntryWords {
       const what = body.lot ? label(body.lot, say('counted stock')) : label(body.part, say('a part'))
       if (body.what === 'ended')
         return plain(
-          say('{what} no longer kept for {label}', { what, label: label(body.machine, 'a machine') }),
+          say('{what} no longer reserved for {label}', { what, label: label(body.machine, 'a machine') }),
           body.words ?? '',
         )
       return plain(
-        say('kept for {place}: {what}', {
+        say('reserved for {place}: {what}', {
           place: commas(label(body.machine, say('a machine')), body.position),
           what: body.lot ? `${body.n ?? 1} × ${what}` : what,
         }),

@@ -47,7 +47,7 @@ const speaksFor: { readonly [K in PolicyKey]: Readonly<Record<PolicyOption<K>, s
   },
   'fault approach': {
     'fewest minutes': say(
-      'Reckoned to the end: the act after which the least work is expected until it works.',
+      'Calculated to the end: the act after which the least work is expected until it works.',
     ),
     'what changed first': say(
       'What was touched since it last ran comes first. Quick where work was just done; slow on a machine that failed by itself.',
@@ -184,3 +184,31 @@ const speaksFor: { readonly [K in PolicyKey]: Readonly<Record<PolicyOption<K>, s
 /** One sentence that says what speaks for an option; empty for one that no rule has. */
 export const policySpeaks = (key: string, option: string): string =>
   (speaksFor as Readonly<Record<string, Readonly<Record<string, string>>>>)[key]?.[option] ?? ''
+
+const questions: Readonly<Record<PolicyKey, string>> = {
+  'house mains': say('What comes out of the wall here?'),
+  'power or open first': say('What comes first on an unknown machine: power or opening?'),
+  'first power': say('How is it powered for the first time?'),
+  'charge checked by': say('How is it checked that no charge is left?'),
+  cells: say('What becomes of cells on a board?'),
+  'wait after a board wash': say('How long does a washed board dry?'),
+  'fault approach': say('In what order is a fault looked for?'),
+  'stop rule': say('After how many trials without effect is it time to stop?'),
+  'as-found depth': say('How much is tested before the first change?'),
+  'how long a test stands': say('How long is a test valid?'),
+  're-inspection after treatment': say('When is a treated place looked at again?'),
+  'renewing capacitors': say('Which capacitors are renewed?'),
+  contacts: say('How are contacts cleaned?'),
+  'key contacts': say('How are the contacts of keys cleaned?'),
+  'solder mask': say('What covers bare track?'),
+  whitening: say('Is yellowed plastic whitened?'),
+  'leak neutraliser': say('What neutralises a leak?'),
+  'labels and seals': say('What becomes of labels and seals?'),
+  'removed originals': say('Where do original parts go that were removed?'),
+  'soak length': say('How long is a soak test?'),
+  'repair or replace a module': say('Is a module repaired or replaced?'),
+  'board wash': say('How is a board washed?'),
+  run: say('Is the machine to be run?'),
+}
+/** What a house practice answers, as a newcomer would ask it. */
+export const practiceQuestion = (key: string): string => questions[key as PolicyKey] ?? key

@@ -127,8 +127,8 @@ describe('a survey', () => {
     const paths = [view, `${view}?asOf=${now}`, `${view}?knownAt=${now}`, '/api/bench', `/api/episodes/${episode}`, `/api/batches/${lot}`, '/api/table'] // prettier-ignore
     const others = await Promise.all(paths.map(async (path) => (await second.get(path).expect(200)).text))
     const line = (csv: string | undefined) => csv?.split('\n').find((row) => row.startsWith('E-1,'))
-    expect(line((await first.get('/api/table').expect(200)).text)).toContain('3 so far')
-    expect(line(others.at(-1))).not.toContain('3 so far')
+    expect(line((await first.get('/api/table').expect(200)).text)).toContain('3 Poor so far')
+    expect(line(others.at(-1))).not.toContain('3 Poor so far')
     const { body: list } = await second.get('/api/machines').expect(200)
     expect(list.machines.find((m: { id: string }) => m.id === machine).condition).toEqual({
       looked: 0,

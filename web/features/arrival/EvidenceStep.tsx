@@ -144,7 +144,7 @@ function EvidenceList({ view, sort }: { view: ArrivalView; sort: EvidenceNeed['s
           {!e.gone && e.photos.length === 0 && (
             <div className="mt-1">
               <p className="text-13 text-copper font-bold">
-                {say('Never photographed: what it shows is lost when it goes.')}
+                {say('Not photographed yet. Removing it destroys what it shows.')}
               </p>
               <PhotoDrop
                 machine={view.machine}

@@ -64,7 +64,7 @@ export function SayNeeds({ view, fn, main = false }: { view: FaultView; fn: stri
                     learned: list(read.learned.map((p) => p.designator)),
                   })
                 : say('{fn} needs {names}', { fn, names: list(names, 8) })
-              : say('Parts, rails, test points or other functions, parted by commas.')}
+              : say('Parts, rails, test points or other functions, with commas between them.')}
         </p>
       </div>
       <PlainButton type="submit" disabled={names.length === 0 || read.unknown.length > 0} className="mb-6">

@@ -22,14 +22,14 @@ export function DischargeSum() {
   if (!open)
     return (
       <Act className="min-h-7" onClick={() => setOpen(true)}>
-        {say('Discharge sum')}
+        {say('Discharge time calculator')}
       </Act>
     )
   const [r, c, v] = [inBase(ohms, 'ohm'), inBase(farads, 'F'), inBase(volts, 'V')]
   const found = r === undefined || c === undefined || v === undefined ? 'not positive' : discharge(r, c, v)
   return (
     <fieldset className="bg-next border-hair my-2 border p-2">
-      <legend className="sr-only">{say('Discharge sum, supply capacitors only')}</legend>
+      <legend className="sr-only">{say('Discharge time calculator, supply capacitors only')}</legend>
       <div className="grid grid-cols-3 gap-2">
         <TextField label={say('Resistor')} value={ohms} onChange={(e) => setOhms(e.target.value)} />
         <TextField label={say('Capacitor')} value={farads} onChange={(e) => setFarads(e.target.value)} />

@@ -58,7 +58,7 @@ export function LeftSide({
         <Sums />
       ) : (
         <Act className="min-h-7" onClick={() => setSums(true)}>
-          {say('Sums: heat, divider, transformer, memory, price')}
+          {say('Calculators: heat, divider, transformer, memory, price')}
         </Act>
       )}
     </div>

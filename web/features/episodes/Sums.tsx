@@ -84,8 +84,8 @@ export function Sums() {
   const sum = sums[chosen] ?? sums[0]
   if (!sum) return null
   return (
-    <section aria-label={say('Sums')} className="pb-3">
-      <h2 className="headrule">{say('Sums')}</h2>
+    <section aria-label={say('Calculators')} className="pb-3">
+      <h2 className="headrule">{say('Calculators')}</h2>
       <label className="block py-1.5">
         <span className="sr-only">{say('Which sum')}</span>
         <select

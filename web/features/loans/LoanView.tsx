@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { dayOnly } from '#api/words/dates.ts'
-import { capital, list } from '#api/words/lists.ts'
+import { capital, commas, list } from '#api/words/lists.ts'
 import {
   holderWords,
   markWords,
@@ -76,12 +76,11 @@ function Loan({ view }: { view: LoanView }) {
           )}
         </div>
         <p className="text-quiet">
-          {view.number && <span className="num">{`${view.number}. `}</span>}
-          {view.theirNumber && (
-            <span className="num">
-              {`${say('Their number {theirNumber}.', { theirNumber: view.theirNumber })} `}
-            </span>
+          {commas(
+            view.number,
+            view.theirNumber && say('their number {number}', { number: view.theirNumber }),
           )}
+          {(view.number ?? view.theirNumber) && ': '}
           {view.purpose}
         </p>
         {view.marks.length > 0 && (

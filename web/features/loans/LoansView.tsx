@@ -120,7 +120,7 @@ function ShowOnly({
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1" role="group" aria-label={say('Show only')}>
       <TextField
-        label={say('Find in whom, what for, things and numbers')}
+        label={say('Find by the other side, purpose, thing or number')}
         value={words}
         onChange={(e) => onWords(e.target.value)}
       />

@@ -11,7 +11,7 @@ export function CameOut({ view }: { view: MachineView }) {
   return (
     <Rows
       title={say('What came out, and where it is')}
-      empty={view.given.length === 0 ? say('Nothing that is known.') : undefined}
+      empty={view.given.length === 0 ? say('Nothing is recorded as waiting for it.') : undefined}
     >
       {view.given.map((g) => (
         <Row

@@ -1,5 +1,6 @@
 /** Facts of the machine, and the house rules in which it differs. */
-import { say } from '#api/words/say.ts'
+import { practiceQuestion } from '#api/words/policies.ts'
+import { say, shown } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
@@ -113,9 +114,9 @@ function HouseRules({
         {view.policies.map((p) => (
           <li key={p.key} className="border-hair border-b py-1">
             <div className="flex min-h-7 items-baseline justify-between gap-4">
-              <span className="text-quiet">{p.key}</span>
+              <span className="text-quiet">{practiceQuestion(p.key)}</span>
               <span>
-                {p.option}{' '}
+                {shown(p.option)}
                 <span className="text-quiet">
                   {p.own
                     ? `, ${say('here because {reason}', { reason: p.reason ?? '' })}`

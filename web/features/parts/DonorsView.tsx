@@ -58,7 +58,7 @@ export function View() {
             : choice
               ? data.more
                 ? say(
-                    '{served} of {needs} can be served, at {number} points. {candidates} parts were looked at; there are more, the likeliest came first.',
+                    '{served} of {needs} can be filled, at {number} points. Fewer points are better: they add up labour, risk and what the donor loses. {candidates} parts were compared, the likeliest first; there are more.',
                     {
                       served: choice.served,
                       needs: count(data.needs.length, 'need'),
@@ -67,7 +67,7 @@ export function View() {
                     },
                   )
                 : say(
-                    '{served} of {needs} can be served, at {number} points. {candidates} parts were looked at.',
+                    '{served} of {needs} can be filled, at {number} points. Fewer points are better: they add up labour, risk and what the donor loses. {candidates} parts were compared.',
                     {
                       served: choice.served,
                       needs: count(data.needs.length, 'need'),

@@ -26,7 +26,7 @@ export function KeepSlip({ part, onClose }: { part: PartId; onClose: () => void 
     if (await send([{ body }])) onClose()
   }
   return (
-    <Slip title={say('Keep it for a machine')} onClose={onClose}>
+    <Slip title={say('Reserve it for a machine')} onClose={onClose}>
       <div className="grid grid-cols-4 items-end gap-3 max-md:grid-cols-1">
         <MachineField
           value={said.number}

@@ -17,7 +17,7 @@ export function KeptFor({
   if (rows.length === 0) return null
   return (
     <>
-      <h2 className="headrule mt-5">{say('Kept for')}</h2>
+      <h2 className="headrule mt-5">{say('Reserved for')}</h2>
       <ul>
         {rows.map((r) => (
           <li key={r.entry} className="border-hair flex items-baseline justify-between gap-3 border-b py-1">
@@ -41,9 +41,9 @@ export function KeptFor({
             <Act
               className="whitespace-nowrap"
               onClick={() => onEnd(r)}
-              aria-label={say('Let it go, no longer kept for {label}', { label: r.label })}
+              aria-label={say('Release it, no longer reserved for {label}', { label: r.label })}
             >
-              {say('Let go')}
+              {say('Release')}
             </Act>
           </li>
         ))}

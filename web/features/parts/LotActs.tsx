@@ -21,7 +21,7 @@ const titles: Readonly<Record<LotAct, string>> = {
   got: say('More of it came'),
   move: say('Move some of it'),
   one: say('Take one out and give it a tag'),
-  keep: say('Keep some for a machine'),
+  keep: say('Reserve some for a machine'),
   say: say('Say more about it'),
 }
 

@@ -23,7 +23,7 @@ const acts: readonly { readonly act: LotAct; readonly name: string }[] = [
   { act: 'got', name: say('More came') },
   { act: 'move', name: say('Move some') },
   { act: 'one', name: say('Take one out') },
-  { act: 'keep', name: say('Keep some for a machine') },
+  { act: 'keep', name: say('Reserve some for a machine') },
   { act: 'say', name: say('Say more') },
 ]
 
@@ -40,9 +40,9 @@ const lifeWords = (row: LotLifeRow): string => {
         ? say('one taken from {from}, for {to}', { from: row.from ?? '', to: row.to })
         : say('one taken from {from}', { from: row.from ?? '' })
     case 'kept':
-      return say('{n} kept for {to}', { n: row.n ?? 1, to: row.to ?? say('a machine') })
+      return say('{n} reserved for {to}', { n: row.n ?? 1, to: row.to ?? say('a machine') })
     case 'let go':
-      return say('no longer kept for {to}', { to: row.to ?? say('a machine') })
+      return say('no longer reserved for {to}', { to: row.to ?? say('a machine') })
     case 'said':
       return 'written down'
   }
@@ -150,7 +150,7 @@ function LotCount({ lot }: { lot: LotAnswer }) {
         {lot.about ? say('About {here} here', { here: lot.here }) : say('{here} here', { here: lot.here })}
       </strong>
       {lot.promised > 0 &&
-        `, ${say('{promised} of them kept, {free} free', { promised: lot.promised, free: lot.free })}`}
+        `, ${say('{promised} of them reserved, {free} free', { promised: lot.promised, free: lot.free })}`}
       {lot.below && (
         <span className="text-copper"> {say('More went than were known to be there: count them.')}</span>
       )}
@@ -203,7 +203,7 @@ function Places({ lot }: { lot: LotAnswer }) {
 function Attributes({ lot }: { lot: LotAnswer }) {
   return (
     <>
-      <h2 className="headrule mt-5">{say('What each of it is')}</h2>
+      <h2 className="headrule mt-5">{say('What each one is')}</h2>
       <dl>
         {[
           [say('Kind'), lot.partKind],

@@ -64,7 +64,7 @@ const columns: readonly TableColumn<LotRow>[] = [
   },
   {
     key: 'kept',
-    head: say('Kept'),
+    head: say('Reserved'),
     figures: true,
     by: (lot) => lot.promised,
     cell: (lot) => lot.promised || '',

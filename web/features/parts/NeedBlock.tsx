@@ -155,7 +155,7 @@ function Offer({
             disabled={busy}
             onClick={() => void keep()}
           >
-            {say('Keep it for this')}
+            {say('Reserve it for this machine')}
           </Act>
         )}
       </span>
@@ -232,7 +232,7 @@ function useOffer({
       ])
     )
       onTaken({
-        words: say('{label} is kept for {designator}. It stays where it is.', {
+        words: say('{label} is reserved for {designator}. It stays where it is.', {
           label: candidate.label,
           designator: need.position.designator,
         }),

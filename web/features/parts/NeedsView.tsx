@@ -51,7 +51,7 @@ const columns: readonly TableColumn<HouseNeed>[] = [
   },
   {
     key: 'kept',
-    head: say('Kept for it'),
+    head: say('Reserved'),
     by: (n) => n.kept.length,
     cell: (n) =>
       n.kept.map((k) => (
@@ -113,7 +113,7 @@ function needsSentence(needs: NeedsAnswer['needs']): string {
           )
         : say('{positions} of {machines} need a good part. There is something in the house for each.', slots),
     outForNow > 0 ? say('Empty only for now: {n} more.', { n: outForNow }) : '',
-    say('Machines that are there to give parts want none.'),
+    say('Donor machines are left out.'),
   ]
   return sentences.filter(Boolean).join(' ')
 }

@@ -10,9 +10,9 @@ import { Act, Said } from '#web/ui/Forms.tsx'
 import { KeepSlip } from './KeepSlip.tsx'
 
 const waitWhy = {
-  lent: 'it is lent from there',
-  'empty since': 'empty since it left',
-  'kept for it': 'kept for it',
+  lent: say('it is lent from there'),
+  'empty since': say('empty since it left'),
+  'kept for it': say('reserved for it'),
 } as const
 
 /** What waits for this part, and keeping it for a machine. */
@@ -37,11 +37,11 @@ export function PartWaits({ part }: { part: PartLife }) {
       <h2 className="headrule flex justify-between">
         {say('What waits for it')}
         {part.holder !== 'gone' && (
-          <Act onClick={() => setKeeping(!keeping)}>{say('Keep it for a machine')}</Act>
+          <Act onClick={() => setKeeping(!keeping)}>{say('Reserve it for a machine')}</Act>
         )}
       </h2>
       {part.waits.length === 0 && !keeping && (
-        <p className="text-quiet py-1.5">{say('Nothing that is known.')}</p>
+        <p className="text-quiet py-1.5">{say('Nothing is recorded as waiting for it.')}</p>
       )}
       <ul>
         {part.waits.map((w) => {
@@ -67,7 +67,7 @@ export function PartWaits({ part }: { part: PartLife }) {
                   >{`, ${w.why === 'lent' ? say('due {day}', { day: short(w.until) }) : say('until {until}', { until: short(w.until) })}`}</span>
                 )}
               </span>
-              {kept && <Act onClick={() => end(kept.entry, kept.machine)}>{say('Let go')}</Act>}
+              {kept && <Act onClick={() => end(kept.entry, kept.machine)}>{say('Release')}</Act>}
             </li>
           )
         })}

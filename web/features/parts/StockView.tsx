@@ -13,7 +13,7 @@ import { PartsHead } from './PartsHead.tsx'
 
 const columns = [
   [say('In store'), 'inStore'],
-  [say('Kept'), 'kept'],
+  [say('Reserved'), 'kept'],
   [say('In machines'), 'inMachines'],
   [say('Elsewhere'), 'elsewhere'],
   [say('Lent'), 'onLoan'],

@@ -12,7 +12,7 @@ export function Mixing({ onUse }: { onUse: (bought: string, mixed: string) => vo
   const other = peroxideStrength(bought)
   return (
     <details>
-      <summary className="act cursor-pointer">{say('Sums: how much of it, how much water')}</summary>
+      <summary className="act cursor-pointer">{say('Calculator: how much of it, how much water')}</summary>
       <div className="mt-2 grid grid-cols-3 items-end gap-3 max-sm:grid-cols-1">
         <TextField
           label={say('As bought: per cent or volumes')}

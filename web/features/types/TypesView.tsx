@@ -1,12 +1,12 @@
 /** Types, test gear and house practice: what is known of models, and how this house works. */
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import { ReadRecord } from './ReadRecord.tsx'
 import type { TypeRow } from '#api/machines.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { typesSentence } from '#api/words/people.ts'
-import { policySpeaks } from '#api/words/policies.ts'
+import { policySpeaks, practiceQuestion } from '#api/words/policies.ts'
 import type { TypeId } from '#core/ids.ts'
 import { newId } from '#web/app/clock.ts'
 import { keys } from '#web/app/keys.ts'
@@ -155,9 +155,9 @@ function HouseRules() {
         {data?.policies.map((p) => (
           <li key={p.key} className="border-hair border-b py-1.5">
             <div className="flex items-baseline justify-between gap-3">
-              <span className="text-quiet">{p.key}</span>
+              <span className="text-quiet">{practiceQuestion(p.key)}</span>
               <span>
-                <strong>{p.option}</strong>
+                <strong>{shown(p.option)}</strong>
                 {me.role === 'steward' && (
                   <Act className="text-13 ml-3" onClick={() => setOpen(open === p.key ? undefined : p.key)}>
                     {say('Choose')}
