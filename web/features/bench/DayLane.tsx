@@ -49,7 +49,7 @@ export function NowLine({ now }: { now: number }) {
   return (
     <li aria-hidden="true" className="pointer-events-none absolute inset-y-0 right-1 w-[280px] max-md:hidden">
       <span
-        className="bg-verdigris absolute inset-y-0 w-0.5 -translate-x-1/2"
+        className="drawn bg-verdigris absolute inset-y-0 w-0.5 -translate-x-1/2"
         style={{ left: `${share(now) * 100}%` }}
       />
     </li>

@@ -1,4 +1,5 @@
 /** The head of the working screen: which machine, how it stands, who is here; stopping and closing. */
+import { count } from '#api/words/lists.ts'
 import { say } from '#api/words/say.ts'
 import type { ButtonHTMLAttributes } from 'react'
 import { statusTitle } from '#api/words/status.ts'
@@ -27,7 +28,7 @@ export function EpisodeHead({
         </HouseLink>
       </h1>
       <span className="num text-plate-label whitespace-nowrap sm:max-lg:hidden">{view.plate.number}</span>
-      <span className="text-18 mr-auto ml-2 flex min-w-0 items-center gap-2 font-bold whitespace-nowrap [&_svg]:text-current">
+      <span className="text-18 mr-auto ml-2 flex min-w-0 shrink-0 items-center gap-2 font-bold whitespace-nowrap max-sm:shrink [&_svg]:text-current">
         <StatusMarkOnPlate view={view} />
         <span className="truncate">{statusTitle(view.status)}</span>
       </span>
@@ -58,8 +59,8 @@ export function EpisodeHead({
           <PlateButton onClick={onStop}>{say('Stop for today')}</PlateButton>
           <PlateButton onClick={onClose}>
             {say('Close')}
-            {open > 1 && (
-              <span className="max-sm:sr-only">{` (${say('{open} open points', { open })})`}</span>
+            {open > 0 && (
+              <span className="max-sm:sr-only">{` (${count(open, 'open point')})`}</span>
             )}
           </PlateButton>
         </>

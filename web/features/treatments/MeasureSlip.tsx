@@ -1,19 +1,8 @@
 /** A colour is measured on a photograph: cards, the place of true colour and patches are marked; what they say is shown before it is written. */
-import { commas } from '#api/words/lists.ts'
 import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { MeasureAnswer, TreatmentsAnswer } from '#api/treatments.ts'
-import {
-  captureWords,
-  cardsWords,
-  checkWords,
-  colourCaveat,
-  renderedCaveat,
-  troubleWords,
-  truthWords,
-  yellowWords,
-} from '#api/words/colours.ts'
 import { refusesCapture } from '#core/colour/capture.ts'
 import { markRoles, type MarkRole } from '#core/history/bodies/colour.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
@@ -27,6 +16,7 @@ import { Act, MainButton, PlainButton, Said, SelectField, Slip, TextField } from
 import { PhotoDrop } from '#web/ui/photos/PhotoDrop.tsx'
 import { photoSrc, photoTitle } from '#web/ui/photos/src.ts'
 import { Marks, type Mark } from './Marks.tsx'
+import { ReadOut } from './ReadOut.tsx'
 
 const lightnesses: Readonly<Record<string, number>> = { white: 95, grey: 60, dark: 25 }
 
@@ -308,48 +298,5 @@ function Next({
       )}
       <PlainButton onClick={onPlace}>{say('Put it in the middle')}</PlainButton>
     </fieldset>
-  )
-}
-
-/** To a tenth; what rounds to nothing has no sign. */
-const tenth = (v: number): string => (Math.abs(v) < 0.05 ? '0.0' : v.toFixed(1))
-
-/** What the marks say, before anything is written. */
-function ReadOut({ read: { says, cells, capture } }: { read: MeasureAnswer }) {
-  const { when } = useDates()
-  return (
-    <div className="border-verdigris border-l-4 pl-3" role="status">
-      {capture.map((t) => (
-        <p key={t.why} className="text-copper font-bold">
-          {captureWords(t)}
-        </p>
-      ))}
-      {says.troubles.map((t, i) => (
-        <p key={i} className="text-copper font-bold">
-          {troubleWords(t)}
-        </p>
-      ))}
-      {says.db && (
-        <p className="font-bold">
-          {say('Δb* against “{name}”: {yellow}.', {
-            name: says.truth?.name ?? say('the true colour'),
-            yellow: yellowWords(says.db),
-          })}
-        </p>
-      )}
-      {says.patches.map((p) => (
-        <p key={p.name} className="num">
-          {commas(
-            `${p.name}: L* ${tenth(p.lab[0])}, a* ${tenth(p.lab[1])}, b* ${tenth(p.lab[2])}`,
-            p.yellowness !== undefined &&
-              say('yellowness {yellowness} (E313)', { yellowness: p.yellowness.toFixed(0) }),
-          )}
-        </p>
-      ))}
-      {says.neutrals > 0 && <p>{`${cardsWords(says.neutrals)} ${checkWords(says.by, when.zone)}`}</p>}
-      {says.truth && <p>{truthWords(says.truth.name)}</p>}
-      {!cells && says.patches.length > 0 && <p>{say('No patch is large enough to judge how even it is.')}</p>}
-      <p className="text-quiet">{`${colourCaveat} ${says.by.checked ? '' : renderedCaveat}`}</p>
-    </div>
   )
 }

@@ -156,7 +156,7 @@ function HouseRules() {
           <li key={p.key} className="border-hair border-b py-1.5">
             <div className="flex items-baseline justify-between gap-3">
               <span className="text-quiet">{practiceQuestion(p.key)}</span>
-              <span>
+              <span className="text-right">
                 <strong>{shown(p.option)}</strong>
                 {me.role === 'steward' && (
                   <Act className="text-13 ml-3" onClick={() => setOpen(open === p.key ? undefined : p.key)}>
