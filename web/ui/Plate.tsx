@@ -123,8 +123,8 @@ export function StripPlate({
   children?: React.ReactNode
 }) {
   return (
-    <header className="bg-plate text-lettering flex min-h-12 items-center gap-4 rounded-sm px-4 py-1.5">
-      <h1 className="min-w-0 truncate">
+    <header className="bg-plate text-lettering flex min-h-12 items-center gap-4 rounded-sm px-4 py-1.5 max-sm:flex-wrap max-sm:gap-y-1">
+      <h1 className="min-w-0 truncate max-sm:basis-full">
         <Link to={to} className="font-display text-18 font-semibold hover:underline">
           {plate.name}
         </Link>
@@ -139,7 +139,7 @@ export function StripPlate({
           .filter(Boolean)
           .join(' / ')}
       </span>
-      <span className="ml-auto flex items-center gap-3">
+      <span className="ml-auto flex items-center gap-3 max-sm:flex-wrap">
         {plate.stamps.slice(0, 2).map((s) => (
           <span
             key={s.kind}

@@ -106,7 +106,7 @@ function ZoneLine({
             {z.zone}{' '}
             {z.structural && <span className="text-13 text-quiet font-normal">{say('carries load')}</span>}
           </strong>
-          <span className="text-13 text-quiet block truncate">
+          <span className="text-13 text-quiet block truncate max-sm:whitespace-normal">
             {[z.material, words(z)].filter(Boolean).join(' · ')}
           </span>
         </span>
@@ -121,7 +121,7 @@ function ZoneLine({
         </PlainButton>
       )}
       <span
-        className={`w-32 shrink-0 pr-2 text-right ${z.grade === undefined ? 'text-quiet' : (z.grade ?? 0) >= 3 ? 'text-copper font-bold' : 'font-bold'}`}
+        className={`w-32 shrink-0 pr-2 max-sm:w-24 text-right ${z.grade === undefined ? 'text-quiet' : (z.grade ?? 0) >= 3 ? 'text-copper font-bold' : 'font-bold'}`}
       >
         {z.grade === undefined ? '–' : gradeTitle(z.grade)}
         {z.set && <span className="text-13 block font-normal">{say('set by hand')}</span>}

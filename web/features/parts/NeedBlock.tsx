@@ -41,7 +41,8 @@ export function NeedBlock({
     <section className="mb-6" aria-label={need.position.designator}>
       <h2 className="headrule flex items-baseline justify-between gap-3">
         <span>
-          <span className="num">{need.position.designator}</span> {need.position.accepts}
+          <span className="num">{need.position.designator}</span>{' '}
+          {need.position.accepts !== need.position.designator && need.position.accepts}
         </span>
         <span className="text-copper font-normal">{needWhy[need.why]}</span>
       </h2>
@@ -148,7 +149,7 @@ function Offer({
         )}
         {!bar && !candidate.donor && (
           <Act
-            aria-label={say('Keep {label} for {designator}', {
+            aria-label={say('Reserve it for this machine: {label}, {designator}', {
               label: candidate.label,
               designator: choice.need.position.designator,
             })}
