@@ -135,7 +135,7 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
     case 'needs-instant':
       return say('A move needs its exact time. Write it with the hour: at 3 Mar 19:02 …')
     case 'needs-steward':
-      return say('Only a steward may do that.')
+      return say('Only a steward may do that. Ask one of them; what you typed is kept.')
     case 'episode-open':
       return say('An episode is already open on this machine. Go on in that one.')
     case 'episode-not-open':
@@ -279,7 +279,7 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
         { label: label(refusal.party, 'That person'), authority: refusal.authority },
       )
     case 'not-allowed':
-      return say('Your role does not allow that.')
+      return say('Your role does not allow that. Ask a restorer or a steward; what you typed is kept.')
     default: {
       const never: never = refusal
       return never

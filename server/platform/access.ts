@@ -1,4 +1,5 @@
 /** Who may see and do what: asked here by every route, per object. */
+import { say } from '#api/words/say.ts'
 import type { Request } from 'express'
 import type { World } from '#core/history/world.ts'
 import { fold } from '#core/history/fold.ts'
@@ -106,14 +107,18 @@ async function readVisitor(id: string | undefined): Promise<Visitor | undefined>
 export const notSignedIn = () =>
   new ProblemError('not-signed-in', 'Sign in first. What you typed stays in its line.')
 
+/** Who does what somebody's role does not allow. */
+const wayOn: Readonly<Record<Role, string>> = {
+  steward: say('Only a steward may do that. Ask one of them.'),
+  restorer: say('A restorer or a steward does that. Ask one of them.'),
+  volunteer: say('Only people who work here may see and do that. What is asked of you is under Home.'),
+  guest: say('Your role does not allow that.'),
+}
+
 export async function requireVisitor(request: Request, least: Role = 'guest'): Promise<Visitor> {
   const visitor = await findVisitor(request)
   if (!visitor) throw notSignedIn()
-  if (!atLeast(visitor.role, least))
-    throw new ProblemError(
-      'not-allowed',
-      least === 'steward' ? 'Only a steward may do that.' : 'Your role does not allow that.',
-    )
+  if (!atLeast(visitor.role, least)) throw new ProblemError('not-allowed', wayOn[least])
   return visitor
 }
 

@@ -75,7 +75,9 @@ export function View() {
   return (
     <main className="flex h-[calc(100dvh-var(--band)-var(--ring,0px)-var(--told,0px))] flex-col gap-2 p-4 pb-0">
       <CollectionHead guest={guest} machines={machines} narrowed={narrowed} search={search} />
-      <FilterRow q={q} change={change} scroller={scroller} filters={filters} toggle={toggle} />
+      {!(guest && !narrowed && machines.loaded && machines.total === 0) && (
+        <FilterRow q={q} change={change} scroller={scroller} filters={filters} toggle={toggle} />
+      )}
       {!guest && (
         <SavedViews
           now={{ q, filter: filters, sort, columns: shown }}
@@ -96,13 +98,7 @@ export function View() {
         </SavedViews>
       )}
       {machines.loaded && machines.total === 0 ? (
-        <p className="bg-sheet rounded-sm p-5">
-          {narrowed
-            ? say('No machine matches all of these words. Take one away.')
-            : say(
-                'No machine is registered yet. The first one takes an entry number, a name and where it came from.',
-              )}
-        </p>
+        <NoMachine guest={guest} narrowed={narrowed} />
       ) : pictures ? (
         <MachinePictures list={machines} scroller={scroller} />
       ) : (
@@ -163,3 +159,18 @@ function SelectInline({
     </label>
   )
 }
+
+/** What would stand in the list, for whoever reads it. */
+const NoMachine = ({ guest, narrowed }: { guest: boolean; narrowed: boolean }) => (
+  <p className="bg-sheet rounded-sm p-5">
+    {narrowed
+      ? say('No machine matches all of these words. Take one away.')
+      : guest
+        ? say(
+            'No machine is shown to you. A machine of yours that is here stands in this list; for others a steward gives you sight.',
+          )
+        : say(
+            'No machine is registered yet. The first one takes an entry number, a name and where it came from.',
+          )}
+  </p>
+)

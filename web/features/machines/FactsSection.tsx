@@ -268,7 +268,12 @@ function Asking({ machine, onSend }: { machine: MachineId; onSend: (body: Body) 
         placeholder="80.00"
         {...fieldOf(form, 'amount')}
       />
-      <TextField label={say('Currency, or ?')} className="num" maxLength={3} {...fieldOf(form, 'currency')} />
+      <TextField
+        label={say('Currency (? if not known)')}
+        className="num"
+        maxLength={3}
+        {...fieldOf(form, 'currency')}
+      />
       <TextField
         label={say('Hours of work still in it')}
         className="num"

@@ -198,7 +198,12 @@ function CameFrom({ form }: Part) {
           error={formState.errors.amount?.message}
           {...register('amount')}
         />
-        <TextField label={say('Currency, or ?')} className="num" maxLength={3} {...register('currency')} />
+        <TextField
+          label={say('Currency (? if not known)')}
+          className="num"
+          maxLength={3}
+          {...register('currency')}
+        />
       </div>
       <div className="col-span-2 max-sm:col-span-1">
         <AreaField label={say('Circumstances, in their words')} {...register('words')} />

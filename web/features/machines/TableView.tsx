@@ -38,7 +38,11 @@ export function View() {
     if (chosen) void ask(chosen, undefined, false)
   }
   if (me.role !== 'restorer' && me.role !== 'steward')
-    return <p className="p-8">{say('A table is taken in by a restorer or a steward.')}</p>
+    return (
+      <p className="p-8">
+        {say('A restorer or a steward imports tables. Ask one of them; nothing was read.')}
+      </p>
+    )
   return (
     <main className="mx-auto w-full max-w-5xl flex-1 space-y-5 p-4 pb-16">
       <header>
