@@ -1,7 +1,7 @@
 /** Lists and counts as English says them (Unicode CLDR, through Intl). */
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { count, list } from './lists.ts'
+import { brackets, colon, commas, count, list, paragraph, semicolons } from './lists.ts'
 
 describe('a list', () => {
   it.each([
@@ -35,3 +35,27 @@ it.each([
   [21, '21 machines'],
 ])('counts %i', (n, said) => expect(count(n, 'machine')).toBe(said))
 it('counts what has a plural of its own', () => expect(count(3, 'entry', 'entries')).toBe('3 entries'))
+
+describe('what is said beside something', () => {
+  it('comes behind it, parted as it has to be', () => {
+    expect(commas('IC31', 'from drawer 3', 'for now')).toBe('IC31, from drawer 3, for now')
+    expect(semicolons('tape, read twice', 'holds personal data')).toBe(
+      'tape, read twice; holds personal data',
+    )
+    expect(colon('deferred', 'the lid sticks')).toBe('deferred: the lid sticks')
+    expect(brackets('keys', '71')).toBe('keys (71)')
+    expect(paragraph('It works.', 'It was tested.')).toBe('It works. It was tested.')
+  })
+  it.each([undefined, '', false, null, 0] as const)('is left out where it is %j', (none) => {
+    expect([commas('IC31', none, 'for now'), semicolons('tape', none), colon('deferred', none)]).toEqual([
+      'IC31, for now',
+      'tape',
+      'deferred',
+    ])
+    expect([brackets('keys', none), paragraph(none, 'It works.'), commas(none, none)]).toEqual([
+      'keys',
+      'It works.',
+      '',
+    ])
+  })
+})

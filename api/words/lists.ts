@@ -12,10 +12,10 @@ const inList = (name: string): string => name.replace(/^([^,]+), (\d[^,()]*)$/, 
 export const list = (items: readonly string[], most = 4): string => {
   if (items.length <= 1) return items[0] ?? ''
   const named = (items.length > most ? items.slice(0, most - 1) : items).map(inList)
-  const shown = items.length > most ? [...named, say('{n} more', { n: items.length - most + 1 })] : named
-  return shown.some((name) => name.includes(','))
-    ? `${shown.slice(0, -1).join('; ')} and ${shown.at(-1) ?? ''}`
-    : conjunction.format(shown)
+  const all = items.length > most ? [...named, say('{n} more', { n: items.length - most + 1 })] : named
+  return all.some((name) => name.includes(','))
+    ? say('{others} and {last}', { others: all.slice(0, -1).join('; '), last: all.at(-1) ?? '' })
+    : conjunction.format(all)
 }
 
 /** "the bell, the drawer or keys (71)". */
@@ -46,8 +46,6 @@ export const colon = apart(': ')
 /** Something, and what explains it: “keys (71)”. */
 export const brackets = (what: string, within: Said): string => (within ? `${what} (${within})` : what)
 
-/** "an arithmetic chip", "a digit driver". */
-export const aNoun = (noun: string): string => `${/^[aeio]|^u[^ns]/i.test(noun) ? 'an' : 'a'} ${noun}`
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 /** Words that somebody typed, ended as a sentence. */
 export const plainEnd = (text: string): string => `${text}${/[.?!]$/.test(text) ? '' : '.'}`

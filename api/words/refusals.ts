@@ -5,7 +5,7 @@ import { barsWords } from './treatments.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import type { Place } from '#core/place.ts'
 import { clockWords, dayWords } from './dates.ts'
-import { aNoun, commas, list, plainEnd } from './lists.ts'
+import { commas, list, plainEnd } from './lists.ts'
 import { releaseRuleWords } from './loans.ts'
 
 export interface RefusalNames {
@@ -88,19 +88,19 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
           )
     case 'look-alike-socket':
       return say(
-        '{position} takes {takes}. This is {partKind}: it belongs in {belongsIn}, which looks alike.',
+        '{position} takes “{takes}”. This is “{partKind}”: it belongs in {belongsIn}, which looks alike.',
         {
           position: refusal.position,
-          takes: aNoun(refusal.takes),
-          partKind: aNoun(refusal.partKind),
+          takes: refusal.takes,
+          partKind: refusal.partKind,
           belongsIn: list(refusal.belongsIn),
         },
       )
     case 'wrong-kind':
-      return say('{position} takes {takes}, and this is {partKind}.', {
+      return say('{position} takes “{takes}”, and this is “{partKind}”.', {
         position: refusal.position,
-        takes: aNoun(refusal.takes),
-        partKind: aNoun(refusal.partKind),
+        takes: refusal.takes,
+        partKind: refusal.partKind,
       })
     case 'rating-below':
       return say('{position} needs at least {needVolts} V, and this part is rated {hasVolts} V.', {
