@@ -2,7 +2,7 @@
  * Every view in a language that nobody speaks: what stands on it without that language’s brackets is data of the house, or is in no
  * catalogue. And sentences that are a third longer, as they are in most languages beside English, push nothing out at the side.
  */
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Page, type Request } from '@playwright/test'
 import { recipes } from '#core/plan/recipes.ts'
 import { teachesOf } from '#core/practice/made.ts'
 import { writtenCases } from '#core/practice/written/index.ts'
@@ -33,6 +33,10 @@ test.beforeAll(async ({ browser }) => {
   await page.evaluate(() => localStorage.setItem('anamnesis.language', 'pseudo'))
   // What ships with the house to be planned and practised is content as a machine’s record is.
   take([recipes, writtenCases, teachesOf])
+  const ours = (request: Request) => request.url().includes('/api/') && !request.url().includes('/api/live')
+  page.on('request', (request) => (asked += ours(request) ? 1 : 0))
+  page.on('requestfinished', (request) => (asked -= ours(request) ? 1 : 0))
+  page.on('requestfailed', (request) => (asked -= ours(request) ? 1 : 0))
   page.on('response', (response) => {
     if (response.url().includes('/api/') && response.headers()['content-type']?.includes('json'))
       response.json().then(take, () => undefined)
@@ -70,6 +74,12 @@ const unsaid = () =>
     const over = document.documentElement.scrollWidth - document.documentElement.clientWidth
     return { found: [...new Set(found)], over }
   })
+
+let asked = 0
+/** Until whatever the page asked the server for has come, and what it asks for next. */
+const answeredAll = async () => {
+  for (let quiet = 0; quiet < 3; quiet = asked === 0 ? quiet + 1 : 0) await page.waitForTimeout(40)
+}
 
 /** The newest of a list that the server answers. */
 const idOf = (path: string, list: string): Promise<string> =>
@@ -128,7 +138,7 @@ test('every word on screen is in the catalogue or in the record, and nothing sti
   for (const view of await views()) {
     await page.goto(`${demo()}${view}`)
     await expect(page.getByRole('main').or(page.getByRole('heading')).first()).toBeVisible()
-    await page.waitForLoadState('networkidle')
+    await answeredAll()
     const { found, over } = await unsaid()
     const known = [...answered].join('\n')
     // A verb of the record and the name beside it: “washed keypad”.

@@ -1,5 +1,5 @@
 /** What the sorting of a jot may teach: the words that nothing knew, each taken by one tap. */
-import { told } from '#web/ui/told.tsx'
+import { WordMeans } from '#web/ui/WordMeans.tsx'
 import { say } from '#api/words/say.ts'
 import { useQueryClient } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
@@ -59,15 +59,7 @@ export function TeachWords({
         {offers.map((offer) => (
           <li key={offer.word} className="flex items-baseline justify-between gap-4 py-1">
             <span>
-              {offer.as === 'verb'
-                ? told('“{word}” means to {means}', {
-                    word: <strong>{offer.word}</strong>,
-                    means: <strong>{offer.means}</strong>,
-                  })
-                : told('“{word}” means {means}', {
-                    word: <strong>{offer.word}</strong>,
-                    means: <strong>{offer.means}</strong>,
-                  })}
+              <WordMeans as={offer.as} word={offer.word} means={offer.means} />
             </span>
             {taken.includes(offer.word) ? (
               <span role="status" className="text-quiet">

@@ -1,5 +1,5 @@
 /** The house's own words: what lines that are said with them mean. Taught by hand here, or where a jot is sorted. */
-import { told } from '#web/ui/told.tsx'
+import { WordMeans } from '#web/ui/WordMeans.tsx'
 import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -51,15 +51,7 @@ export function HouseWords() {
             <li key={key} className="border-hair border-b py-1.5">
               <div className="flex items-baseline justify-between gap-3">
                 <span>
-                  {w.as === 'verb'
-                    ? told('“{word}” means to {means}', {
-                        word: <strong>{w.word}</strong>,
-                        means: <strong>{w.means}</strong>,
-                      })
-                    : told('“{word}” means {means}', {
-                        word: <strong>{w.word}</strong>,
-                        means: <strong>{w.means}</strong>,
-                      })}
+                  <WordMeans as={w.as} word={w.word} means={w.means} />
                 </span>
                 <span className="text-13 flex gap-4 whitespace-nowrap">
                   <Act
