@@ -37,6 +37,9 @@ export const viewQuery = z.object({ asOf: instantSchema.optional(), knownAt: ins
 export interface MachineList {
   readonly machines: readonly MachineSummary[]
   readonly total: number
+  /** How many of them are to be tested again, and how many must not be powered. */
+  readonly retest: number
+  readonly barred: number
   /** Words that nothing bears, so that whatever is spelt nearly so is shown. */
   readonly near: readonly string[]
 }

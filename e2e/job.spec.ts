@@ -112,7 +112,7 @@ test('5 lends its supply: incomplete, the wrong place refused, then retest due, 
     )?.[0] ?? ''
   expect(tag).not.toBe('')
   expect(await refusedLine(imke, `in IC22 ${tag}`)).toContain(
-    'IC22 takes a keyboard ROM, and this is a power supply',
+    'IC22 takes “keyboard ROM”, and this is “power supply”',
   )
   await write(imke, 'in IC22')
   await write(imke, `in supply ${tag}`)

@@ -83,9 +83,9 @@ const lines = (sections: ReturnType<typeof sheetSections>, title: string) =>
 describe('the sheet of an episode', () => {
   it('says what was found, done, shown, moved, read and asked', () => {
     const sections = sheetSections(evening().sheet(), when)
-    expect(lines(sections, 'Found')).toEqual(['as found: test send: fail'])
-    expect(lines(sections, 'Done')).toEqual(['resoldered IC40', 'adjusted RV2 from 3 to 5'])
-    expect(lines(sections, 'Shown')[0]).toMatch(/^Cause shown.*IC40/)
+    expect(lines(sections, 'Findings')).toEqual(['as found: test send: fail'])
+    expect(lines(sections, 'Work done')).toEqual(['resoldered IC40', 'adjusted RV2 from 3 to 5'])
+    expect(lines(sections, 'Causes shown')[0]).toMatch(/^Cause shown.*IC40/)
     // Out and in again in one episode is neither a part in nor a part out.
     expect(lines(sections, 'Parts out')).toHaveLength(1)
     expect(lines(sections, 'Parts out')[0]).toMatch(/loudspeaker.*LS1 → drawer 7/)
@@ -124,7 +124,7 @@ describe('the sheet of an episode', () => {
       depth: 'full',
       gear: [],
     })
-    expect(lines(sheetSections(sheet(), when), 'Not separated').join()).toMatch(/IC31.*IC32/)
+    expect(lines(sheetSections(sheet(), when), 'Causes not separated').join()).toMatch(/IC31.*IC32/)
   })
   it('says where a part that left is today', () => {
     const { t, sheet } = evening()

@@ -5,11 +5,24 @@ import type { EpisodeSheet, MovedPart } from '#core/views/episode-sheet.ts'
 import type { LogRow } from '#core/views/rows.ts'
 import { clockWords, dayWords } from './dates.ts'
 import { entryWords } from './entries.ts'
-import { list, commas, semicolons, brackets } from './lists.ts'
+import { brackets, commas, list, semicolons } from './lists.ts'
 import { bracketWords } from './conclusions.ts'
 import { standingWords, unauthorisedWords, voidRowWords } from './standing.ts'
 
 export interface SheetSection {
+  readonly key:
+    | 'found'
+    | 'done'
+    | 'shown'
+    | 'not separated'
+    | 'parts in'
+    | 'parts out'
+    | 'readings'
+    | 'functions'
+    | 'asked'
+    | 'later'
+    | 'next'
+    | 'people'
   readonly title: string
   readonly lines: readonly string[]
 }
@@ -36,22 +49,32 @@ const moved = (p: MovedPart) =>
 export function sheetSections(sheet: EpisodeSheet, when: When): SheetSection[] {
   const { view } = sheet
   const all: SheetSection[] = [
-    { title: say('Found'), lines: sheet.found.map((r) => line(r, sheet, when)) },
-    { title: say('Done'), lines: sheet.done.map((r) => line(r, sheet, when)) },
+    { key: 'found', title: say('Findings'), lines: sheet.found.map((r) => line(r, sheet, when)) },
+    { key: 'done', title: say('Work done'), lines: sheet.done.map((r) => line(r, sheet, when)) },
     {
-      title: say('Shown'),
+      key: 'shown',
+      title: say('Causes shown'),
       lines: sheet.shown.map((b) => {
         const words = bracketWords(b, when)
         return `${words.title}. ${words.detail}`
       }),
     },
-    { title: say('Not separated'), lines: sheet.notSeparated.map((b) => bracketWords(b, when).detail) },
-    { title: say('Parts in'), lines: sheet.partsIn.map(moved) },
-    { title: say('Parts out'), lines: sheet.partsOut.map(moved) },
-    { title: say('Readings'), lines: sheet.readings.map((r) => line(r, sheet, when)) },
-    { title: say('Functions'), lines: view.functions.map((f) => `${f.fn}: ${standingWords(f, when)}`) },
-    { title: say('Asked, unanswered'), lines: view.questions.map((q) => q.words) },
     {
+      key: 'not separated',
+      title: say('Causes not separated'),
+      lines: sheet.notSeparated.map((b) => bracketWords(b, when).detail),
+    },
+    { key: 'parts in', title: say('Parts in'), lines: sheet.partsIn.map(moved) },
+    { key: 'parts out', title: say('Parts out'), lines: sheet.partsOut.map(moved) },
+    { key: 'readings', title: say('Readings'), lines: sheet.readings.map((r) => line(r, sheet, when)) },
+    {
+      key: 'functions',
+      title: say('Functions'),
+      lines: view.functions.map((f) => `${f.fn}: ${standingWords(f, when)}`),
+    },
+    { key: 'asked', title: say('Asked, unanswered'), lines: view.questions.map((q) => q.words) },
+    {
+      key: 'later',
       title: say('Left for later'),
       lines: sheet.deferred.map((d) =>
         commas(
@@ -60,8 +83,8 @@ export function sheetSections(sheet: EpisodeSheet, when: When): SheetSection[] {
         ),
       ),
     },
-    { title: say('Next'), lines: view.episode.next ? [view.episode.next] : [] },
-    { title: say('People'), lines: sheet.people.length ? [list(sheet.people, 20)] : [] },
+    { key: 'next', title: say('Next'), lines: view.episode.next ? [view.episode.next] : [] },
+    { key: 'people', title: say('People'), lines: sheet.people.length ? [list(sheet.people, 20)] : [] },
   ]
   return all.filter((s) => s.lines.length > 0)
 }

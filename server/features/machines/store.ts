@@ -103,11 +103,17 @@ async function ask<T extends object>(
   })
 }
 
-/** One page, by position, and the count of all that match. */
+/** One page, by position, with the count of all that match, and of those among them that need somebody first. */
 export async function listMachines(db: Db, question: ListAsk): Promise<MachineList> {
   const { where, bind, near } = await whereOf(db, question)
   const all = where.length ? `WHERE ${where.join(' AND ')}` : ''
-  const [total] = await ask<{ count: string }>(db, near, `SELECT count(*) FROM machines ${all}`, bind)
+  const [counted] = await ask<{ total: number; retest: number; barred: number }>(
+    db,
+    near,
+    `SELECT count(*)::int AS total, (count(*) FILTER (WHERE status = 'retest due'))::int AS retest,
+       (count(*) FILTER (WHERE status = 'do not power'))::int AS barred FROM machines ${all}`,
+    bind,
+  )
   // Positions first, then the wide rows of this page only.
   const page = await ask<{ summary: MachineSummary }>(
     db,
@@ -116,7 +122,7 @@ export async function listMachines(db: Db, question: ListAsk): Promise<MachineLi
      JOIN machines m USING (machine) ORDER BY p.place`,
     [...bind, question.limit, question.from],
   )
-  return { machines: page.map((r) => r.summary), total: Number(total?.count ?? 0), near }
+  return { machines: page.map((r) => r.summary), ...(counted ?? { total: 0, retest: 0, barred: 0 }), near }
 }
 
 /** All that match, in order, for a table to take away. */

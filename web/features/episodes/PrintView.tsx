@@ -1,10 +1,11 @@
 /** What goes on paper, black on white: the episode's sheet, the tray, the label inside the case, the Do not power tag. */
 import { told } from '#web/ui/told.tsx'
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { Link, useParams } from 'react-router'
 import type { SheetAnswer } from '#api/entries.ts'
 import { list } from '#api/words/lists.ts'
+import type { SheetSection } from '#api/words/sheet.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
@@ -124,8 +125,8 @@ function EpisodeSheet({ view, sheet }: { view: EpisodeView; sheet: SheetAnswer }
         title={say('Episode {number}: {title}', { number: view.episode.number, title: view.episode.title })}
       />
       {sheet.sections.map((s) => (
-        <section key={s.title} className="mb-4 break-inside-avoid">
-          <h2 className="border-b border-black font-bold">{s.title}</h2>
+        <section key={s.key} className="mb-4 break-inside-avoid">
+          <h2 className="border-b border-black font-bold">{shown(s.title)}</h2>
           <ul>
             {s.lines.map((line, i) => (
               <li key={i} className="py-0.5">
@@ -182,11 +183,11 @@ function Tray({ view }: { view: EpisodeView }) {
 /** Small enough to lie inside: what the next person who opens it should know. */
 function CaseLabel({ view, sheet }: { view: EpisodeView; sheet: SheetAnswer }) {
   const { day } = useDates()
-  const section = (title: string) => sheet.sections.find((s) => s.title === title)?.lines ?? []
+  const section = (key: SheetSection['key']) => sheet.sections.find((s) => s.key === key)?.lines ?? []
   const lines = [
-    ...section('Parts in'),
-    ...section('Left for later').map((l) => say('Left: {l}', { l })),
-    ...section('Next').map((l) => say('Next: {l}', { l })),
+    ...section('parts in'),
+    ...section('later').map((l) => say('Left: {l}', { l })),
+    ...section('next').map((l) => say('Next: {l}', { l })),
   ]
   return (
     <div className="text-13 mx-auto w-[90mm] border border-black p-[4mm] leading-snug">

@@ -1,8 +1,7 @@
-import { told } from '#web/ui/told.tsx'
 import { say } from '#api/words/say.ts'
 import type { ListHead } from './useMachineList.ts'
 import { Link, useNavigate } from 'react-router'
-import { count, list } from '#api/words/lists.ts'
+import { colon, commas, count, list } from '#api/words/lists.ts'
 import { MainButton } from '#web/ui/Forms.tsx'
 
 /** How many machines there are, and what can be done with all of them. */
@@ -25,11 +24,18 @@ export function CollectionHead({
           {guest ? say('Your machines') : say('Collection')}
         </h1>
         <p className="text-quiet" role="status">
-          {narrowed
-            ? machines.total === 1
-              ? told('{n} machine matches.', { n: <span className="num">{machines.total}</span> })
-              : told('{n} machines match.', { n: <span className="num">{machines.total}</span> })
-            : count(machines.total, 'machine')}
+          {colon(
+            narrowed
+              ? machines.total === 1
+                ? say('{n} machine matches', { n: machines.total })
+                : say('{n} machines match', { n: machines.total })
+              : count(machines.total, 'machine'),
+            commas(
+              machines.barred > 0 && say('{n} not to be powered', { n: machines.barred }),
+              machines.retest > 0 && say('{n} to test again', { n: machines.retest }),
+            ),
+          )}
+          .
           {machines.near.length > 0 && (
             <strong className="text-ink">
               {' '}

@@ -20,6 +20,8 @@ const page = (search: string, n: number) => ({
 export interface ListHead {
   readonly search: string
   readonly total: number
+  readonly retest: number
+  readonly barred: number
   /** Words that nothing is spelt like. */
   readonly near: readonly string[]
   readonly machines: readonly MachineSummary[]
@@ -34,6 +36,8 @@ export function useListHead(search: string): ListHead {
   return {
     search,
     total: data?.total ?? 0,
+    retest: data?.retest ?? 0,
+    barred: data?.barred ?? 0,
     near: data?.near ?? [],
     machines: data?.machines ?? [],
     loaded: data !== undefined,

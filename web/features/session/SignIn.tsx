@@ -46,6 +46,9 @@ export function SignIn({ house, demo }: { house: string; demo: boolean }) {
           <div className="border-plate-label rounded-sm border px-5 py-4">
             <h1 className="font-display text-24 font-semibold">{house}</h1>
             <p className="text-plate-label">{say('Anamnesis, the case history of its machines')}</p>
+            <p className="text-plate-label mt-1">
+              {say('What was found, done and tested on each of them; and what to do next.')}
+            </p>
           </div>
         </div>
         <form onSubmit={submit} className="space-y-4">
