@@ -59,7 +59,7 @@ export function EpisodeHead({
           <PlateButton onClick={onStop}>{say('Stop for today')}</PlateButton>
           <PlateButton onClick={onClose}>
             {say('Close')}
-            {open > 0 && (
+            {open > 1 && (
               <span className="max-sm:sr-only">{` (${count(open, 'open point')})`}</span>
             )}
           </PlateButton>
