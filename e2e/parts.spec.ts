@@ -73,7 +73,7 @@ test('a part moves from its own page, and what does not fit is refused with the 
   await rasmus.getByRole('button', { name: 'Move the part' }).first().click()
   await rasmus.getByLabel(/Machine: type or scan/).fill('SW 2024.3')
   await rasmus.getByLabel('Position').selectOption('IC40')
-  await expect(rasmus.getByText(/IC40 takes a 74LS374, and this is a keycap blank/)).toBeVisible()
+  await expect(rasmus.getByText(/IC40 takes “74LS374”, and this is “keycap blank”/)).toBeVisible()
   const move = rasmus.getByRole('region', { name: /^Move/ }).getByRole('button', { name: 'Record the move' })
   await expect(move).toBeDisabled()
   await rasmus.getByRole('radio', { name: 'into a store' }).check()

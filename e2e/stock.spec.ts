@@ -35,7 +35,7 @@ test('a lot is written down, counted, kept for a machine, and asks to be bought 
   await rasmus.getByLabel(/Machine: type or scan/).fill('E2024-004')
   await rasmus.getByLabel('Position').selectOption('IC41')
   await rasmus.getByRole('button', { name: 'Record the change' }).click()
-  await expect(rasmus.getByText(/3 of them kept, 5 free/)).toBeVisible()
+  await expect(rasmus.getByText(/3 of them reserved, 5 free/)).toBeVisible()
   await expect(rasmus.getByText('To be bought again: the level is 5.')).toBeVisible()
   await rasmus
     .getByRole('navigation', { name: 'Pages of Parts' })
@@ -64,8 +64,8 @@ test('one of a lot goes into a position by a typed line, and some are used up by
   // Three were kept for this very machine: one of them is fulfilled.
   await expect(rasmus.getByRole('row', { name: new RegExp(`^${tag}`) })).toContainText('7 in drawer 12')
   await rasmus.getByRole('link', { name: tag }).click()
-  await expect(rasmus.getByText(/7 here, 2 of them kept/)).toBeVisible()
-  await rasmus.getByRole('button', { name: /Let it go/ }).click()
+  await expect(rasmus.getByText(/7 here, 2 of them reserved/)).toBeVisible()
+  await rasmus.getByRole('button', { name: /Release it/ }).click()
   await expect(rasmus.getByRole('heading', { name: 'Reserved for' })).toHaveCount(0)
 })
 
