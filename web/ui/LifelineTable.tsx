@@ -6,19 +6,19 @@ const heightWords = {
   full: say('works'),
   half: say('partly'),
   foot: say('fails'),
-  none: say('only said'),
+  none: say(say('only said')),
 } as const
 export const fillWords = {
   solid: say('proved, untouched since'),
   hollow: say('was so, touched since'),
-  dots: say('only said'),
+  dots: say(say('only said')),
 } as const
 
 /** What a stretch says. */
 export const segmentWords = (s: {
   readonly height: keyof typeof heightWords
   readonly fill: keyof typeof fillWords
-}) => (s.fill === 'dots' ? 'only said' : `${heightWords[s.height]}, ${fillWords[s.fill]}`)
+}) => (s.fill === 'dots' ? say('only said') : `${heightWords[s.height]}, ${fillWords[s.fill]}`)
 
 export function LifelineTable({
   lanes,
