@@ -18,6 +18,8 @@ export default defineConfig({
           ],
           exclude: ['demo/answers.test.ts'],
           environment: 'node',
+          // The files of a worker share what they import; what a test changes of it, it puts back.
+          isolate: false,
         },
       },
       {
@@ -35,6 +37,7 @@ export default defineConfig({
           name: 'server',
           include: ['server/**/*.test.ts', 'stand-ins/**/*.test.ts', 'demo/answers.test.ts'],
           environment: 'node',
+          isolate: false,
           testTimeout: 30_000,
           hookTimeout: 60_000,
         },

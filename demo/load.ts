@@ -20,11 +20,13 @@ export async function loadDemo(services: Services, now: string): Promise<boolean
   const [passwordHash, pinHash] = await Promise.all([hashPassword(demoPassword), hashPassword(demoPin)])
   const pictures: Partial<Record<PictureName, Picture>> = {}
   const measured: Partial<Record<PictureName, MeasuredPhoto>> = {}
-  for (const [name, bytes] of await renderPictures()) {
-    const { file, width, height } = await storePhoto(services, bytes)
-    pictures[name] = { file, width, height }
-    if (name.startsWith('lid ')) measured[name] = await measurePhoto({ path: bytes, marks: lidMarks })
-  }
+  await Promise.all(
+    [...(await renderPictures())].map(async ([name, bytes]) => {
+      const { file, width, height } = await storePhoto(services, bytes)
+      pictures[name] = { file, width, height }
+      if (name.startsWith('lid ')) measured[name] = await measurePhoto({ path: bytes, marks: lidMarks })
+    }),
+  )
   const entries = tellCollection(now, pictures as Pictures, measured)
   const house = await houseIdOf(db)
   await db.transaction(async (transaction) => {

@@ -283,10 +283,13 @@ export const pictureNames = Object.keys(drawings) as PictureName[]
 
 /** Renders every picture. Answers the bytes by name; the same code gives the same bytes. */
 export async function renderPictures(): Promise<ReadonlyMap<PictureName, Buffer>> {
-  const made = new Map<PictureName, Buffer>()
-  for (const name of pictureNames)
-    made.set(name, await sharp(Buffer.from(drawings[name])).jpeg({ quality: 86 }).toBuffer())
-  return made
+  const made = await Promise.all(
+    pictureNames.map(
+      async (name) =>
+        [name, await sharp(Buffer.from(drawings[name])).jpeg({ quality: 86 }).toBuffer()] as const,
+    ),
+  )
+  return new Map(made)
 }
 
 /** Pictures for telling the story where nobody looks at them: named by their name's hash. */

@@ -34,7 +34,8 @@ async function start(
   child.stdout?.on('data', (chunk: Buffer) => {
     text += chunk.toString()
   })
-  for (let i = 0; i < 300; i++) {
+  // Drawing and telling the demo collection takes a slow machine a while.
+  for (let i = 0; i < 1200; i++) {
     const up = await fetch(`${address}/api/health`).then(
       (r) => r.ok,
       () => false,
@@ -46,8 +47,10 @@ async function start(
 }
 
 export default async function setup() {
-  const demo = await start('demo/main.ts', 'e2e_demo', { ANAMNESIS_DEMO: '1' })
-  const empty = await start('server/main.ts', 'e2e_empty', {})
+  const [demo, empty] = await Promise.all([
+    start('demo/main.ts', 'e2e_demo', { ANAMNESIS_DEMO: '1' }),
+    start('server/main.ts', 'e2e_empty', {}),
+  ])
   process.env['E2E_DEMO'] = demo.address
   process.env['E2E_EMPTY'] = empty.address
   process.env['E2E_FIRST_RUN'] = /(\/first-run\/\S+)/.exec(empty.printed())?.[1] ?? ''
