@@ -123,6 +123,8 @@ export interface SessionAnswer {
   readonly csrf: string
   readonly demo: boolean
   readonly secure: boolean
+  /** How far the line of entries reached at least: what a view shows from here on is no older. */
+  readonly seq: number
 }
 export interface PersonRow {
   readonly account?: string | undefined

@@ -26,13 +26,13 @@ beforeAll(async () => {
 afterAll(() => house.stop())
 
 /** Opens a stream; `heard` fills as it tells. */
-async function open(since?: number) {
+async function open(since?: number, first = '') {
   const cookie = steward.jar
     .getCookies({ domain: '127.0.0.1', path: '/', secure: false, script: false })
     .toValueString()
   const heard: LiveEvent[] = []
   const stop = new AbortController()
-  const response = await fetch(`${house.running.address}/api/live`, {
+  const response = await fetch(`${house.running.address}/api/live${first}`, {
     headers: { cookie, ...(since === undefined ? {} : { 'last-event-id': String(since) }) },
     signal: stop.signal,
   })
@@ -52,6 +52,22 @@ async function open(since?: number) {
 const note = async () =>
   (await send(steward, [draft({ kind: 'note', machine: home, words: 'said' })]).expect(200)).body.entries[0]
     .seq as number
+
+describe('the first stream of a page', () => {
+  it('tells what was written since the page asked who is here', async () => {
+    const first = await note()
+    await expect.poll(() => house.running.services.live.toldUpTo).toBe(first)
+    const { seq } = (await steward.get('/api/session').expect(200)).body
+    const missed = await note()
+    const stream = await open(undefined, `?since=${seq}`)
+    await expect.poll(() => stream.heard.map((e) => e.seq)).toEqual([missed])
+    stream.stop()
+  })
+  it('has no place in the line for whoever is not signed in', async () => {
+    const answer = await fetch(`${house.running.address}/api/session`)
+    expect(await answer.json()).toMatchObject({ me: null, seq: 0 })
+  })
+})
 
 describe('a lost connection of the server', () => {
   it('is caught up by the place in the line: nothing is missed, and what changed by time alone is asked for', async () => {

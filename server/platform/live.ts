@@ -68,6 +68,11 @@ export class Live {
     this.retry.unref()
   }
 
+  /** The place in the line up to which everybody has been told. */
+  get toldUpTo(): number {
+    return this.heard ?? 0
+  }
+
   /** Calls back for every event, for as long as the server runs. */
   heed(listener: Listener): void {
     this.listeners.add(listener)
@@ -97,7 +102,10 @@ export class Live {
     await this.client?.end().catch(() => undefined)
   }
 
-  /** Streams events until the browser goes away, or its visitor may hear nothing any more. */
+  /**
+   * Streams events until the browser goes away, or its visitor may hear nothing any more. What was written since the place that it names
+   * comes first: the last that it heard, or for one that opens its first stream the one from which on it has fetched (`since`).
+   */
   async stream(request: Request, response: Response, filter: Filter): Promise<void> {
     response.writeHead(200, {
       'content-type': 'text/event-stream',
@@ -131,7 +139,9 @@ export class Live {
     }, beatMs)
     this.listeners.add(listener)
     request.on('close', end)
-    const last = seqOf(request.headers['last-event-id'] as string | undefined)
+    const last =
+      seqOf(request.headers['last-event-id'] as string | undefined) ??
+      seqOf(request.query['since'] as string | undefined)
     if (last !== undefined) for (const event of await this.missedSince(last)) listener(event)
   }
 }

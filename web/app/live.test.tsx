@@ -23,6 +23,7 @@ beforeEach(() => {
 
 const tab = () => {
   const client = new QueryClient()
+  client.setQueryData(keys.session, { seq: 5 })
   client.setQueryData(keys.machine('m1'), { id: 'm1' })
   client.setQueryData(keys.machine('m2'), { id: 'm2' })
   client.setQueryData(keys.types, { types: [] })
@@ -37,6 +38,8 @@ describe('live updates', () => {
   it('come over one connection for all tabs of a browser', async () => {
     const [one, two] = [tab(), tab()]
     await waitFor(() => expect(Source.opened).toHaveLength(1))
+    // What was written since the first fetch, and before the stream opened, is told, too.
+    expect(Source.opened[0]?.address).toBe('/api/live?since=5')
     Source.opened[0]?.onmessage?.(event({}))
     await waitFor(() => expect(one.stale(keys.machine('m1'))).toBe(true))
     await waitFor(() => expect(two.stale(keys.machine('m1'))).toBe(true))
@@ -46,8 +49,9 @@ describe('live updates', () => {
     }
     one.stop()
     expect(Source.opened[0]?.closed).toBe(true)
-    // The next tab takes over.
+    // The next tab takes over, and asks for what was written since the last that it was told.
     await waitFor(() => expect(Source.opened).toHaveLength(2))
+    expect(Source.opened[1]?.address).toBe('/api/live?since=7')
     two.stop()
   })
 

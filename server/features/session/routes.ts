@@ -61,6 +61,7 @@ export function sessionRoutes(services: Services): Router {
 async function sessionAnswer(services: Services, request: Request): Promise<SessionAnswer> {
   const house = await HouseModel.findByPk(1)
   request.session.csrf ??= newToken()
+  const me = await meOf(services, request)
   return {
     house: house && {
       id: await houseIdOf(services.db),
@@ -68,10 +69,11 @@ async function sessionAnswer(services: Services, request: Request): Promise<Sess
       zone: house.zone,
       currency: house.currency,
     },
-    me: await meOf(services, request),
+    me,
     csrf: request.session.csrf,
     demo: house?.demo === true && services.config.demo,
     secure: request.secure,
+    seq: me ? services.live.toldUpTo : 0,
   }
 }
 
