@@ -31,6 +31,14 @@ const unsaid = [
   `:matches(${child}, JSXFragment > JSXExpressionContainer) > :matches(Literal[value=${word}], TemplateLiteral > TemplateElement[value.raw=${word}])`,
   `${child} > :matches(ConditionalExpression, LogicalExpression) > :matches(Literal[value=${word}], TemplateLiteral > TemplateElement[value.raw=${word}])`,
 ].map((selector) => ({ selector, message: 'Words on screen are said: say(…).' }))
+/** Tables of what is shown are named so; a table of what is stored has another name, and is `shown`. */
+const table =
+  'VariableDeclarator[id.name=/([a-z]Words|words|[lL]abels|[tT]itles|[hH]eads)$/]:not([init.type=ArrowFunctionExpression])'
+const unsaidTables = [
+  `${table} Property > Literal.value[value=${word}]`,
+  `${table} > ArrayExpression > Literal[value=${word}]`,
+  `${table} > TSAsExpression > ArrayExpression > Literal[value=${word}]`,
+].map((selector) => ({ selector, message: 'A table of words holds what is said: say(…).' }))
 const unsaidWords = [
   {
     selector: `:not(MemberExpression) > TemplateLiteral > TemplateElement[value.raw=${word}]`,
@@ -74,12 +82,17 @@ export default tseslint.config(
   {
     files: ['web/**/*.tsx'],
     ignores: ['**/*.test.tsx', 'web/testing/**'],
-    rules: { 'no-restricted-syntax': ['error', ...noClock, ...unsaid] },
+    rules: { 'no-restricted-syntax': ['error', ...noClock, ...unsaid, ...unsaidTables] },
+  },
+  {
+    files: ['web/**/*.ts'],
+    ignores: ['web/app/clock.ts', '**/*.test.ts', 'web/testing/**'],
+    rules: { 'no-restricted-syntax': ['error', ...noClock, ...unsaidTables] },
   },
   {
     files: ['api/words/**/*.ts'],
     ignores: ['**/*.test.ts', 'api/words/{say,lists}.ts'],
-    rules: { 'no-restricted-syntax': ['error', ...noClock, ...unsaidWords] },
+    rules: { 'no-restricted-syntax': ['error', ...noClock, ...unsaidWords, ...unsaidTables] },
   },
   {
     files: ['web/**/*.{ts,tsx}'],

@@ -15,7 +15,13 @@ describe('sentences', () => {
       export const ends = ['kept', 'sent home'] as const
       const body = z.object({ way: z.enum(['in', 'out']), at: z.string().describe('When.'), of: other(['no']) })`
     expect(messagesIn('core/a.ts', text)).toEqual(['kept', 'sent home', 'in', 'out', 'When.'])
-    expect(messagesIn('web/a.ts', text)).toEqual([])
+  })
+  it('are also what a form offers', () => {
+    const text = `
+      const fates = ['lost', 'used up'] as const
+      const a = <SelectField options={['wet', 'crushed']} {...form.register('seal', ['no'])} />
+      const key = ['session'], at = { queryKey: ['machine', id] as const }`
+    expect(messagesIn('web/a.tsx', text)).toEqual(['lost', 'used up', 'wet', 'crushed'])
   })
   const all = messages()
   it('are all listed, each once, with where it stands', () => {

@@ -20,12 +20,18 @@ function said(call: ts.CallExpression): string | undefined {
   return one === undefined ? undefined : `{n} ${one}|{n} ${literal(call.arguments[2]) ?? `${one}s`}`
 }
 
-/** A field of a sheet as its form explains it; the words that a kind of entry may hold, as they are stored. */
+/** A field of a sheet as its form explains it; the words that an entry may hold or that a form offers, as they are stored. */
 function stored(node: ts.Node): string[] {
   if (ts.isCallExpression(node) && node.expression.getText().endsWith('.describe'))
     return [literal(node.arguments[0]) ?? []].flat()
   if (!ts.isArrayLiteralExpression(node)) return []
-  const choices = ts.isAsExpression(node.parent) || node.parent.getText().startsWith('z.enum')
+  const { parent } = node
+  const choices =
+    (ts.isAsExpression(parent) && ts.isVariableDeclaration(parent.parent)) ||
+    parent.getText().startsWith('z.enum') ||
+    (ts.isJsxExpression(parent) &&
+      ts.isJsxAttribute(parent.parent) &&
+      parent.parent.name.getText() === 'options')
   const words = node.elements.map(literal)
   return choices && words.every((w) => w !== undefined) ? words : []
 }
@@ -36,7 +42,7 @@ export function messagesIn(file: string, text: string): string[] {
   const visit = (node: ts.Node) => {
     const message = ts.isCallExpression(node) ? said(node) : undefined
     if (message !== undefined) found.push(message)
-    if (file.startsWith('core/')) found.push(...stored(node))
+    if (/^(core|web)\//.test(file)) found.push(...stored(node))
     if (ts.isNewExpression(node) && node.expression.getText() === 'ProblemError')
       found.push(...[literal(node.arguments?.[1]) ?? []].flat())
     ts.forEachChild(node, visit)

@@ -85,7 +85,7 @@ export function benchEntry(body: BenchBody, names: EntryNames): EntryWords {
       return plain(
         commas(
           changeOf(body),
-          body.method && say('by {label}', { label: label(body.method, 'a house method') }),
+          body.method && say('by {label}', { label: label(body.method, say('a house method')) }),
         ),
         body.failed
           ? say('did not succeed')
@@ -133,13 +133,13 @@ export function benchEntry(body: BenchBody, names: EntryNames): EntryWords {
     case 'hazard':
       return body.what === 'noted'
         ? plain(say('hazard: {words}', { words: body.words }), body.barsPower ? say('do not power') : '')
-        : plain(say('hazard over: {label}', { label: label(body.hazard, 'the hazard') }), body.words)
+        : plain(say('hazard over: {label}', { label: label(body.hazard, say('the hazard')) }), body.words)
     case 'question':
       return body.what === 'asked'
         ? plain(say('ask {words}', { words: body.words }), say('open'))
         : plain(
             say('answer to “{label}”: {words}', {
-              label: label(body.question, 'a question'),
+              label: label(body.question, say('a question')),
               words: body.words,
             }),
           )
@@ -150,7 +150,7 @@ export function benchEntry(body: BenchBody, names: EntryNames): EntryWords {
       )
     case 'wait':
       if ('over' in body)
-        return plain(say('over: {label}', { label: label(body.over, 'a wait') }), body.words)
+        return plain(say('over: {label}', { label: label(body.over, say('a wait')) }), body.words)
       return plain(
         body.soak
           ? `${body.what}, ${body.soak.attended ? say('attended') : say('unattended')}`
@@ -186,7 +186,7 @@ export function benchEntry(body: BenchBody, names: EntryNames): EntryWords {
           body.basis && say('because {basis}', { basis: body.basis }),
         ),
         body.from
-          ? say('from {label}', { label: label(body.from, 'somebody') })
+          ? say('from {label}', { label: label(body.from, say('somebody')) })
           : body.fromWords
             ? say('from {fromWords}', { fromWords: body.fromWords })
             : '',

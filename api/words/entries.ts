@@ -73,7 +73,7 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     case 'jot':
       if (body.what === 'sorted')
         return plain(
-          say('sorted: {label}', { label: label(body.jot, 'a quick note') }),
+          say('sorted: {label}', { label: label(body.jot, say('a quick note')) }),
           body.into.length
             ? `${body.into.length} ${body.into.length === 1 ? say('entry') : say('entries')}`
             : say('nothing to write'),
@@ -147,7 +147,7 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
                 entryNumber: body.entryNumber,
                 name: body.name,
                 how: sourceWords(body.source.how),
-                label: label(body.source.from, 'a giver'),
+                label: label(body.source.from, say('a giver')),
               })
             : say('registered as {entryNumber}: {name}, {how}', {
                 entryNumber: body.entryNumber,
@@ -183,7 +183,7 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
       if (body.what === 'health')
         return plain(
           commas(
-            `${label(body.part, 'part')}: ${body.health}`,
+            `${label(body.part, say('part'))}: ${body.health}`,
             body.ground && say('by {ground}', { ground: body.ground }),
           ),
           body.because ?? '',
@@ -198,7 +198,7 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
         )
       return plain(
         commas(
-          say('identified {label}', { label: label(body.part, 'part') }),
+          say('identified {label}', { label: label(body.part, say('part')) }),
           body.origin && body.origin !== 'unknown'
             ? body.origin === 'factory'
               ? say('factory-fitted')

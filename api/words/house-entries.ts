@@ -66,7 +66,10 @@ export function houseEntry(body: HouseBody, names: EntryNames): EntryWords {
       const what = body.lot ? label(body.lot, say('counted stock')) : label(body.part, say('a part'))
       if (body.what === 'ended')
         return plain(
-          say('{what} no longer reserved for {label}', { what, label: label(body.machine, 'a machine') }),
+          say('{what} no longer reserved for {label}', {
+            what,
+            label: label(body.machine, say('a machine')),
+          }),
           body.words ?? '',
         )
       return plain(
@@ -80,7 +83,7 @@ export function houseEntry(body: HouseBody, names: EntryNames): EntryWords {
     case 'request':
       return plain(
         say('asked {label} about {matterWords}: {words}', {
-          label: label(body.of, 'the owner'),
+          label: label(body.of, say('the owner')),
           matterWords: matterWords[body.to],
           words: body.words,
         }),
@@ -104,7 +107,7 @@ export function houseEntry(body: HouseBody, names: EntryNames): EntryWords {
         : plain(
             commas(
               say('verdict on {label}: {verdict}', {
-                label: label(body.method, 'a house method'),
+                label: label(body.method, say('a house method')),
                 verdict: body.verdict,
               }),
               body.words,
@@ -119,7 +122,7 @@ export function houseEntry(body: HouseBody, names: EntryNames): EntryWords {
         body.what === 'taught'
           ? say('word of the house: “{word}” means {means}', { word: body.word, means: body.means })
           : say('“{word}” is no word of the house any more', { word: body.word }),
-        body.type ? say('on machines of the type {label}', { label: label(body.type, 'a type') }) : '',
+        body.type ? say('on machines of the type {label}', { label: label(body.type, say('a type')) }) : '',
       )
     case 'spec': {
       const read = Object.entries(body.attributes).map(([name, value]) =>
@@ -153,22 +156,22 @@ export function houseEntry(body: HouseBody, names: EntryNames): EntryWords {
         return plain(
           body.due
             ? say('{label} lent to {bodyLabel}, due back {due}', {
-                label: label(body.gear, 'test gear'),
-                bodyLabel: label(body.to, 'somebody'),
+                label: label(body.gear, say('test gear')),
+                bodyLabel: label(body.to, say('somebody')),
                 due: shortDay(body.due, names.now, names.zone),
               })
             : say('{label} lent to {bodyLabel}', {
-                label: label(body.gear, 'test gear'),
-                bodyLabel: label(body.to, 'somebody'),
+                label: label(body.gear, say('test gear')),
+                bodyLabel: label(body.to, say('somebody')),
               }),
         )
       if (body.what === 'back')
-        return plain(say('{label} came back', { label: label(body.gear, 'test gear') }))
+        return plain(say('{label} came back', { label: label(body.gear, say('test gear')) }))
       return body.what === 'proved'
-        ? plain(say('{label} proved', { label: label(body.gear, 'test gear') }), body.words ?? '')
+        ? plain(say('{label} proved', { label: label(body.gear, say('test gear')) }), body.words ?? '')
         : plain(
             say('{label} found unfit: {because}', {
-              label: label(body.gear, 'test gear'),
+              label: label(body.gear, say('test gear')),
               because: body.because,
             }),
           )
@@ -181,12 +184,12 @@ export function houseEntry(body: HouseBody, names: EntryNames): EntryWords {
         return plain(say('rule: {key}, {option}', { key: body.key, option: body.option }), body.reason)
       if (body.what === 'authorisation')
         return plain(
-          `${label(body.party, 'a person')} ${body.granted ? say('may') : say('may no longer')}: ${body.authority}`,
+          `${label(body.party, say('a person'))} ${body.granted ? say('may') : say('may no longer')}: ${body.authority}`,
         )
       return plain(
         body.granted
-          ? say('{label} sees this machine', { label: label(body.party, 'a party') })
-          : say('{label} no longer sees this machine', { label: label(body.party, 'a party') }),
+          ? say('{label} sees this machine', { label: label(body.party, say('a party')) })
+          : say('{label} no longer sees this machine', { label: label(body.party, say('a party')) }),
       )
   }
 }

@@ -42,10 +42,10 @@ export function termsLines(body: Terms, borrower: string): readonly (readonly [s
         noticeDays: body.noticeDays,
       }),
     ],
-    ...(venue ? [['Place', `${venue.place}${watch ? `; ${watch}` : ''}`] as const] : []),
-    ...(wall.length > 0 ? [['Mains there', list(wall)] as const] : []),
-    ...(venue?.transformer ? [['Transformer', venue.transformer] as const] : []),
-    ...(venue?.television ? [['Television there', venue.television] as const] : []),
+    ...(venue ? [[say('Place'), `${venue.place}${watch ? `; ${watch}` : ''}`] as const] : []),
+    ...(wall.length > 0 ? [[say('Mains there'), list(wall)] as const] : []),
+    ...(venue?.transformer ? [[say('Transformer'), venue.transformer] as const] : []),
+    ...(venue?.television ? [[say('Television there'), venue.television] as const] : []),
     [
       say('Switching on'),
       semicolons(
@@ -53,7 +53,7 @@ export function termsLines(body: Terms, borrower: string): readonly (readonly [s
         run.minutesADay && say('at most {minutesADay} minutes a day', { minutesADay: run.minutesADay }),
       ),
     ],
-    ...(run.instructions ? [['Instructions', run.instructions] as const] : []),
+    ...(run.instructions ? [[say('Instructions'), run.instructions] as const] : []),
     [
       say('Cover'),
       cover.by === 'none'

@@ -8,7 +8,15 @@ import { dayOnly, durationWords } from './dates.ts'
 import { colon, commas, count, list, plainEnd } from './lists.ts'
 import { placeSorts, type PlaceSort } from '#core/history/bodies/job.ts'
 
-const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
+const weekdays = [
+  say('Monday'),
+  say('Tuesday'),
+  say('Wednesday'),
+  say('Thursday'),
+  say('Friday'),
+  say('Saturday'),
+  say('Sunday'),
+] as const
 /** ISO 8601: 1 is Monday. */
 export const weekdayWords = (weekday: number): string => weekdays[weekday - 1] ?? say('some day')
 export const weekdayChoices = weekdays.map((label, i) => ({ value: String(i + 1), label }))

@@ -77,7 +77,7 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
           )
         : say('{position} holds {label}. Take it out first, or swap.', {
             position: refusal.place.position ?? say('That position'),
-            label: label(refusal.occupant, 'another part'),
+            label: label(refusal.occupant, say('another part')),
           })
     case 'breaks-later-moves':
       return refusal.moves.length === 1
@@ -130,7 +130,7 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
     case 'accessioned-needs-authority':
       return say(
         '{label} comes from an accessioned machine. A steward must be named who allows it to be given away or discarded: “discard … by” and their initials.',
-        { label: label(refusal.part, 'This part') },
+        { label: label(refusal.part, say('This part')) },
       )
     case 'needs-instant':
       return say('A move needs its exact time. Write it with the hour: at 3 Mar 19:02 …')
@@ -201,12 +201,15 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
     case 'owner-consent':
       return refusal.refused
         ? say('The owner of {label} did not agree to give parts. {refusalLabel} is theirs.', {
-            label: label(refusal.machine, 'that machine'),
-            refusalLabel: label(refusal.part, 'This part'),
+            label: label(refusal.machine, say('that machine')),
+            refusalLabel: label(refusal.part, say('This part')),
           })
         : say(
             '{label} belongs to the owner of {refusalLabel}. Ask them, and write down what they say on that machine’s page, under Owner.',
-            { label: label(refusal.part, 'This part'), refusalLabel: label(refusal.machine, 'that machine') },
+            {
+              label: label(refusal.part, say('This part')),
+              refusalLabel: label(refusal.machine, say('that machine')),
+            },
           )
     case 'unknown-gear':
       return say('That piece of test gear is not known here.')
@@ -253,7 +256,7 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
       )
     case 'not-their-word':
       return say('{label} did not write this themselves. Write it as told: who told you, how and when.', {
-        label: label(refusal.party, 'That person'),
+        label: label(refusal.party, say('That person')),
       })
     case 'kind-changed':
       return say('A correction stays of the same kind. Withdraw the entry and write another one.')
@@ -276,7 +279,7 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
     case 'pin-needed':
       return say(
         '{label} confirms by PIN: “{authority}” is an act of authorised people, and somebody else is signed in.',
-        { label: label(refusal.party, 'That person'), authority: refusal.authority },
+        { label: label(refusal.party, say('That person')), authority: refusal.authority },
       )
     case 'not-allowed':
       return say('Your role does not allow that. Ask a restorer or a steward; what you typed is kept.')

@@ -34,7 +34,7 @@ export function conditionEntry(
         return plain(
           commas(
             say('{label} seen again: {change}', {
-              label: label(body.finding, 'a finding'),
+              label: label(body.finding, say('a finding')),
               change: body.change,
             }),
             body.words,
@@ -43,11 +43,16 @@ export function conditionEntry(
         )
       if (body.what === 'treated')
         return plain(
-          say('{label} treated: {words}', { label: label(body.finding, 'a finding'), words: body.words }),
+          say('{label} treated: {words}', {
+            label: label(body.finding, say('a finding')),
+            words: body.words,
+          }),
         )
       if (body.what === 'judged')
         return plain(`${label(body.finding, say('a finding'))}: ${body.verdict}, ${body.words}`, body.verdict)
-      return plain(say('{label} of a blind survey taken over', { label: label(body.finding, 'a finding') }))
+      return plain(
+        say('{label} of a blind survey taken over', { label: label(body.finding, say('a finding')) }),
+      )
     case 'survey':
       if (body.what === 'begun') return plain(body.blind ? say('blind survey begun') : say('survey begun'))
       if (body.what === 'looked')
@@ -77,7 +82,7 @@ export function conditionEntry(
     case 'pin':
       return plain(
         say('pin on a photograph: {position}', {
-          position: body.position ?? label(body.finding, 'a finding'),
+          position: body.position ?? label(body.finding, say('a finding')),
         }),
       )
     case 'pair':

@@ -1,4 +1,5 @@
 /** Who is signed in, to which house; what every view needs to write entries and dates. */
+import { say } from '#api/words/say.ts'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { createContext, use, useEffect, useMemo, type ReactNode } from 'react'
 import type { House, Me } from '#api/session.ts'
@@ -156,7 +157,9 @@ export function useWrite(): NonNullable<Source['write']> {
     if (!held) {
       if (files.length > 0)
         throw new Error(
-          'This browser keeps no files on the device, so photographs and voice notes cannot be taken here. Nothing was stored.',
+          say(
+            'This browser keeps no files on the device, so photographs and voice notes cannot be taken here. Nothing was stored.',
+          ),
         )
       const { entries, episode } = await post('/entries', {
         entries: drafts,

@@ -1,5 +1,5 @@
 /** The rating plate, in three sizes. The one dark object of a view; as a tag it is outlined. */
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import { Link } from 'react-router'
 import type { Plate } from '#core/views/machine-shape.ts'
 import { Face } from './Face.tsx'
@@ -105,12 +105,12 @@ export function PlateTag({ id, plate, below }: { id: string; plate: Plate; below
 
 const shortHazards: Readonly<Record<string, string>> = {
   'picture tube': say('tube'),
-  'high voltage': 'HV',
+  'high voltage': say('HV'),
   'lithium cell': say('lithium'),
   'live chassis': say('live'),
 }
-export const hazardWord = (kind: string): string => shortHazards[kind] ?? kind
-export const stampTitle = (kind: string): string => stampTitles[kind] ?? kind
+export const hazardWord = (kind: string): string => shortHazards[kind] ?? shown(kind)
+export const stampTitle = (kind: string): string => stampTitles[kind] ?? shown(kind)
 
 /** 48 px, over views that work on one machine. */
 export function StripPlate({

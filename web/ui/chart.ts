@@ -1,4 +1,5 @@
 /** Charts by ECharts, drawn in the look's own lines: one series in ink, the rest hairlines, labels on the line. Loaded when a chart is shown. */
+import { say } from '#api/words/say.ts'
 import { CustomChart, LineChart } from 'echarts/charts'
 import { GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from 'echarts/components'
 import { init, use as register } from 'echarts/core'
@@ -152,7 +153,7 @@ const driftSeries = (chart: Drift) => ({
           silent: true,
           itemStyle: { color: colour('--hair'), opacity: 0.5 },
           label: { ...inkText(), color: colour('--quiet'), position: 'insideTopLeft' },
-          data: [[{ yAxis: chart.band.low, name: 'as expected' }, { yAxis: chart.band.high }]],
+          data: [[{ yAxis: chart.band.low, name: say('as expected') }, { yAxis: chart.band.high }]],
         },
       }
     : {}),

@@ -11,7 +11,7 @@ import type { MachineId } from '#core/ids.ts'
 import { FormCautions } from '#web/app/FormCautions.tsx'
 import { useSend } from '#web/app/send.ts'
 import { MainButton, PlainButton, Said, SelectField, TextField } from '#web/ui/Forms.tsx'
-import { bodiesFor, emptyAct, lookWords, type ActForm } from './acts.ts'
+import { bodiesFor, emptyAct, lookResults, type ActForm } from './acts.ts'
 
 const kinds: readonly { readonly value: ActForm['kind']; readonly label: string }[] = [
   { value: 'look', label: say('a look') },
@@ -166,7 +166,7 @@ function ActFields({ form, view }: { form: UseFormReturn<ActForm>; view: BatchVi
     <>
       {kind === 'look' && (
         <div className="w-44">
-          <SelectField label={say('At a look')} {...register('look')} options={Object.keys(lookWords)} />
+          <SelectField label={say('At a look')} {...register('look')} options={Object.keys(lookResults)} />
         </div>
       )}
       {kind === 'test' && (

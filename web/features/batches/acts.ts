@@ -7,7 +7,7 @@ import type { MachineId } from '#core/ids.ts'
 import { lookFunction } from '#core/history/results.ts'
 
 /** The three answers of a look. Signs of life prove nothing either way. */
-export const lookWords: Readonly<Record<'dead' | 'signs of life' | 'seems to run', TestResult>> = {
+export const lookResults: Readonly<Record<'dead' | 'signs of life' | 'seems to run', TestResult>> = {
   dead: { is: 'fail', symptom: 'dead' },
   'signs of life': { is: 'inconclusive', because: 'signs of life' },
   'seems to run': { is: 'pass' },
@@ -15,7 +15,7 @@ export const lookWords: Readonly<Record<'dead' | 'signs of life' | 'seems to run
 
 export interface ActForm {
   readonly kind: 'look' | 'test' | 'work' | 'finding' | 'note'
-  readonly look: keyof typeof lookWords
+  readonly look: keyof typeof lookResults
   readonly fn: string
   readonly result: string
   readonly symptom: string
@@ -45,7 +45,7 @@ export function bodiesFor(said: ActForm, machine: MachineId): Body[] | string {
           machine,
           depth: 'look',
           gear: [],
-          results: [{ fn: lookFunction, result: lookWords[form.look] }],
+          results: [{ fn: lookFunction, result: lookResults[form.look] }],
         },
       ]
     case 'test':

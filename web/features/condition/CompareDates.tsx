@@ -7,7 +7,13 @@ import type { ConditionView } from '#core/views/condition-shape.ts'
 import { useDates } from '#web/app/session.tsx'
 import { TextField } from '#web/ui/Forms.tsx'
 
-const words = { new: 'New', worse: 'Worse', gone: 'Gone', better: 'Better', same: say('As it was') } as const
+const words = {
+  new: say('New'),
+  worse: say('Worse'),
+  gone: say('Gone'),
+  better: say('Better'),
+  same: say('As it was'),
+} as const
 
 export function CompareDates({
   view,

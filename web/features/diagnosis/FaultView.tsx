@@ -26,7 +26,7 @@ export function View() {
   const { data, error } = useFault(id)
   const view = data?.view
   useEffect(() => {
-    if (view) document.title = `Fault, ${view.plate.name} ${view.plate.number}`
+    if (view) document.title = say('Fault, {name} {number}', view.plate)
   }, [view])
   if (error && !view) return <p className="p-8">{wordsOf(error)}</p>
   if (!view) return null

@@ -29,7 +29,8 @@ export function View() {
   const { id = '' } = useParams()
   const { view, error, waiting } = useEpisode(id)
   useEffect(() => {
-    if (view) document.title = `Episode ${view.episode.number}, ${view.plate.name}`
+    if (view)
+      document.title = say('Episode {number}, {name}', { number: view.episode.number, name: view.plate.name })
   }, [view])
   if (error && !view) return <p className="p-8">{wordsOf(error)}</p>
   return view ? <Working key={view.episode.id} view={view} waiting={waiting} /> : null

@@ -1,5 +1,5 @@
 /** Many cells at once: choose how they are, draw over them; the slip writes the line, and the line is what is recorded. */
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import { useState } from 'react'
 import type { ComposerContext } from '#core/composer/context.ts'
 import type { Grid } from '#core/diagnosis/cells.ts'
@@ -108,7 +108,8 @@ function Brushes({
       <legend className="text-13 text-quiet mb-1">{say('Draw over the cells that are')}</legend>
       {ways.map((way) => (
         <label key={way} className="flex min-h-9 items-center gap-1.5">
-          <input type="radio" name="brush" checked={brush === way} onChange={() => onBrush(way)} /> {way}
+          <input type="radio" name="brush" checked={brush === way} onChange={() => onBrush(way)} />{' '}
+          {shown(way)}
         </label>
       ))}
       <label className="flex min-h-9 items-center gap-1.5">

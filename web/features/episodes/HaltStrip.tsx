@@ -15,7 +15,7 @@ export function HaltStrip({
   /** Brings a line back that was typed over. */
   onBack: (line: string) => void
 }) {
-  const { line, error, keep, keepAs = 'It did happen: keep it as contested', pin, warrant } = halt
+  const { line, error, keep, keepAs = say('It did happen: keep it as contested'), pin, warrant } = halt
   if (warrant) return <WarrantStrip error={error} people={warrant.people} onGive={warrant.give} />
   if (pin && keep)
     return <PinStrip party={pin.party} name={nameOf(pin.party)} onConfirmed={pin.again} onKeep={keep} />

@@ -17,7 +17,9 @@ import { useParsed } from './useComposer.ts'
 
 const title = (jot: JotRow) =>
   jot.words ||
-  (jot.seconds === undefined ? 'a photograph' : say('{round} s spoken', { round: Math.round(jot.seconds) }))
+  (jot.seconds === undefined
+    ? say('a photograph')
+    : say('{round} s spoken', { round: Math.round(jot.seconds) }))
 
 export function JotList({ view, onSort }: { view: EpisodeView; onSort: (jot: JotRow) => void }) {
   const { short, clock } = useDates()

@@ -229,7 +229,7 @@ function Ribbons({ view }: { view: EpisodeView }) {
     if (body.kind !== 'move' || withdrawn || contested) continue
     for (const { part, to } of body.legs)
       if ((to.in.kind === 'machine' || to.in.kind === 'assembly') && to.position !== undefined)
-        went.set(to.position, { label: view.labels[part] ?? 'a part', at: happenedAt.latest })
+        went.set(to.position, { label: view.labels[part] ?? say('a part'), at: happenedAt.latest })
   }
   if (went.size === 0)
     return <p>{say('No part went into it in this episode, so there is no ribbon to lay.')}</p>

@@ -1,4 +1,5 @@
 /** What a screen reader is told of the line: what it will do once typing rests, and that it was written, once. */
+import { say } from '#api/words/say.ts'
 import { useEffect, useState } from 'react'
 
 /** How long typing rests before anything is said, ms. */
@@ -19,7 +20,7 @@ export function Spoken({
     return () => clearTimeout(timer)
   }, [line])
   useEffect(() => {
-    if (written) setSaid(`Written: ${written.line}`)
+    if (written) setSaid(say('Written: {line}', { line: written.line }))
   }, [written])
   return (
     <p role="status" className="sr-only">

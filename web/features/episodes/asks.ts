@@ -62,5 +62,5 @@ const stopAsks = ({ stop }: Sitting): Asks | undefined =>
   stop && {
     strong: say('{trials} trials without effect.', { trials: stop.trials }),
     rest: say('The house rule says: stop, look again, ask someone.'),
-    act: { name: 'Ask', line: 'ask ' },
+    act: { name: say('Ask'), line: 'ask ' },
   }

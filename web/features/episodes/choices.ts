@@ -1,4 +1,5 @@
 /** What the eight verbs offer at the second tap: each choice is a line, so that tapping teaches typing. */
+import { count } from '#api/words/lists.ts'
 import { say } from '#api/words/say.ts'
 import { tapped } from '#core/work/reading/verbs.ts'
 import type { ComposerContext } from '#core/composer/context.ts'
@@ -92,7 +93,7 @@ export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
                   label: say('{name}, one by one', { name: f.name }),
                   line: '',
                   grid: f.name,
-                  quiet: `${f.grid.flat().filter(Boolean).length} cells`,
+                  quiet: count(f.grid.flat().filter(Boolean).length, 'cell'),
                 },
               ]
             : []),
@@ -112,7 +113,7 @@ export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
       return [
         ...context.points.map((p) => ({
           label: p.point,
-          quiet: p.last ? `last ${p.last.asWritten}` : 'not read yet',
+          quiet: p.last ? say('last {reading}', { reading: p.last.asWritten }) : say('not read yet'),
           line: `${p.point} `,
         })),
         ...rails,

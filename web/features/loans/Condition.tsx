@@ -10,9 +10,17 @@ import { useDates, useSigned } from '#web/app/session.tsx'
 import { PlainButton, Said } from '#web/ui/Forms.tsx'
 import { RuledTable } from '#web/ui/RuledTable.tsx'
 
-const judgedWords = { agreed: 'agreed by both sides', disputed: 'disputed', open: 'not agreed yet' } as const
-const howWords = { new: 'New', worse: 'Worse', better: 'Better', gone: 'Gone' } as const
-const foundWords = { same: 'same', different: 'different', 'not looked at': 'not looked at' } as const
+const judgedWords = {
+  agreed: say('agreed by both sides'),
+  disputed: say('disputed'),
+  open: say('not agreed yet'),
+} as const
+const howWords = { new: say('New'), worse: say('Worse'), better: say('Better'), gone: say('Gone') } as const
+const foundWords = {
+  same: say('same'),
+  different: say('different'),
+  'not looked at': say('not looked at'),
+} as const
 
 export function Condition({ view, machine }: { view: LoanView; machine: LoanMachine }) {
   const stages = lookStages.filter((s) => machine.looked.some((l) => l.stage === s))

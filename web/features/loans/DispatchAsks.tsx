@@ -1,4 +1,6 @@
 /** What makes a machine ready for its journey, each said as done by one tap; the sheet that goes with it is issued from the record. */
+import { colon } from '#api/words/lists.ts'
+import { say } from '#api/words/say.ts'
 import { useQueryClient } from '@tanstack/react-query'
 import { precautionTitle } from '#api/words/checks.ts'
 import type { DispatchAsk } from '#core/loans/release.ts'
@@ -13,7 +15,7 @@ export function DispatchAsks({ asks, loan }: { asks: readonly DispatchAsk[] | un
   const issuing = useIssue(loan)
   if (!asks || asks.length === 0) return null
   const many = new Set(asks.map((a) => a.machine)).size > 1
-  const named = (words: string, { name }: DispatchAsk) => (many ? `${words}: ${name}` : words)
+  const named = (words: string, { name }: DispatchAsk) => (many ? colon(words, name) : words)
   const done = async ({ machine, what }: DispatchAsk) => {
     if (await send([{ body: { kind: 'precaution', machine, what } }]))
       await client.invalidateQueries({ queryKey: keys.loan(loan) })
@@ -28,13 +30,16 @@ export function DispatchAsks({ asks, loan }: { asks: readonly DispatchAsk[] | un
                 disabled={issuing.busy}
                 onClick={() => void issuing.issue({ sort: 'handover sheet', machine: ask.machine })}
               >
-                {named('Issue its handover sheet', ask)}
+                {named(say('Issue its handover sheet'), ask)}
               </Act>
             )}
             <Act disabled={busy} onClick={() => void done(ask)}>
               {ask.what === 'handover sheet made'
-                ? named('One was made by hand', ask)
-                : named(`Record: ${precautionTitle(ask.what).toLowerCase()}`, ask)}
+                ? named(say('One was made by hand'), ask)
+                : named(
+                    say('Record: {precaution}', { precaution: precautionTitle(ask.what).toLowerCase() }),
+                    ask,
+                  )}
             </Act>
           </span>
         ))}

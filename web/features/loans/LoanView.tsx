@@ -223,11 +223,11 @@ function Custody({ view }: { view: LoanView }) {
 
 const whereWords = (row: LoanItemRow, view: LoanView): string => {
   const other = view.homeIs === 'house' ? view.with : say('this collection')
-  const home = view.homeIs === 'house' ? 'here' : say('with {with}', { with: view.with })
+  const home = view.homeIs === 'house' ? say('here') : say('with {with}', { with: view.with })
   const away = row.n - row.home - row.there - row.accounted
   return [
     ...(row.home > 0
-      ? [`${row.n === 1 ? home : `${row.home} ${home}`}${row.is === 'packed' ? ', packed' : ''}`]
+      ? [commas(row.n === 1 ? home : `${row.home} ${home}`, row.is === 'packed' && say('packed'))]
       : []),
     ...(row.there > 0
       ? [

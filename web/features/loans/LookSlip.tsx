@@ -1,5 +1,5 @@
 /** A look at a machine on its way, zone by zone: the same, different, or not looked at. */
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import { list } from '#api/words/lists.ts'
 import { stageWords } from '#api/words/loans.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
@@ -177,7 +177,7 @@ function Zone({
                 checked={looked.is === is}
                 onChange={() => onSay({ is })}
               />
-              {is === 'same' && first ? say('as recorded') : is}
+              {is === 'same' && first ? say('as recorded') : shown(is)}
             </label>
           ))}
         </span>

@@ -9,7 +9,7 @@ import { useDates, useSigned } from '#web/app/session.tsx'
 import { PlainButton, Said, SelectField, TextField } from '#web/ui/Forms.tsx'
 
 const saidWords = (answer: boolean | undefined) =>
-  answer === undefined ? 'no answer recorded' : answer ? 'agreed' : 'declined'
+  answer === undefined ? say('no answer recorded') : answer ? say('agreed') : say('declined')
 
 export function TermsPanel({ view }: { view: LoanView }) {
   const { short } = useDates()

@@ -1,5 +1,5 @@
 /** The collection: every machine, dense, filtered by words, with its lifeline in one lane. */
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import { CollectionHead } from './CollectionHead.tsx'
 import { FilterRow } from './FilterRow.tsx'
 import { useRef, useState } from 'react'
@@ -153,7 +153,9 @@ function SelectInline({
       <span className="text-13 text-quiet">{label}</span>
       <select className="field h-8 w-36" value={value} onChange={(e) => onChange(e.target.value as ListSort)}>
         {options.map((o) => (
-          <option key={o}>{o}</option>
+          <option key={o} value={o}>
+            {shown(o)}
+          </option>
         ))}
       </select>
     </label>

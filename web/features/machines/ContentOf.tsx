@@ -5,9 +5,9 @@ import type { PositionRow } from '#core/views/machine-parts.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 
 const contentWords = {
-  unseen: 'as found, not looked at',
+  unseen: say('as found, not looked at'),
   empty: say('empty'),
-  'unknown part': 'an unknown part',
+  'unknown part': say('an unknown part'),
   part: '',
 } as const
 

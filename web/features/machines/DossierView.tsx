@@ -33,7 +33,7 @@ export function View() {
   })
   const view = machine.data
   useEffect(() => {
-    if (view) document.title = `Dossier, ${view.plate.name} ${view.plate.number}`
+    if (view) document.title = say('Dossier, {name} {number}', view.plate)
   }, [view])
   if (machine.error && !view) return <p className="p-8">{wordsOf(machine.error)}</p>
   if (!view || arrival.isPending) return null

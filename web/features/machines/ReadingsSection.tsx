@@ -12,7 +12,15 @@ import { RuledTable } from '#web/ui/RuledTable.tsx'
 /** As it is typed, in every language. */
 const healthyLine = 'healthy'
 
-const heads = ['Point', 'Expected', 'Last read', 'On', 'Load, instrument', 'When healthy', 'Drift']
+const heads = [
+  say('Point'),
+  say('Expected'),
+  say('Last read'),
+  say('On'),
+  say('Load, instrument'),
+  say('When healthy'),
+  say('Drift'),
+]
 
 export function ReadingsSection({ view }: { view: MachineView }) {
   const { day } = useDates()

@@ -19,7 +19,7 @@ import { PartsHead } from './PartsHead.tsx'
 import { KeptFor } from './KeptFor.tsx'
 
 const acts: readonly { readonly act: LotAct; readonly name: string }[] = [
-  { act: 'count', name: 'Count' },
+  { act: 'count', name: say('Count') },
   { act: 'got', name: say('More came') },
   { act: 'move', name: say('Move some') },
   { act: 'one', name: say('Take one out') },
@@ -44,7 +44,7 @@ const lifeWords = (row: LotLifeRow): string => {
     case 'let go':
       return say('no longer reserved for {to}', { to: row.to ?? say('a machine') })
     case 'said':
-      return 'written down'
+      return say('written down')
   }
 }
 

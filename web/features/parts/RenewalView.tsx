@@ -31,10 +31,10 @@ const sourceWords: Readonly<Record<SpecSource, string>> = {
   settled: say('Settled'),
 }
 const becauseWords = {
-  all: 'preventively',
-  'leaking or suspect': 'leaking or suspect',
-  'measured bad': 'measured bad',
-  'a function fails': 'a function fails',
+  all: say('preventively'),
+  'leaking or suspect': say('leaking or suspect'),
+  'measured bad': say('measured bad'),
+  'a function fails': say('a function fails'),
 } as const
 const said = (attributes: Readonly<Record<string, string>> | undefined) =>
   [attributes?.['value'], attributes?.['rating'], attributes?.['temperature']].filter(Boolean).join(' ')

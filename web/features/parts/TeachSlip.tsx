@@ -12,15 +12,15 @@ import { PlainButton, Said, Slip } from '#web/ui/Forms.tsx'
 
 const keyOf = (l: Learned) => `${l.position}/${l.fact}`
 const byWords = {
-  part: 'by the part',
-  print: 'by the print',
-  schematic: 'by the schematic',
-  settled: 'settled by a person',
-  machine: 'met on this machine',
+  part: say('by the part'),
+  print: say('by the print'),
+  schematic: say('by the schematic'),
+  settled: say('settled by a person'),
+  machine: say('met on this machine'),
 } as const
 const doubtWords = {
-  'by the part only': 'only the part that was in it says so: it may be an earlier guess',
-  'no usual rating': 'no usual rating: read it again',
+  'by the part only': say('only the part that was in it says so: it may be an earlier guess'),
+  'no usual rating': say('no usual rating: read it again'),
 } as const
 
 export function TeachSlip({

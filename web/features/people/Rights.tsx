@@ -19,10 +19,10 @@ export const roles = ['steward', 'restorer', 'volunteer', 'guest'] as const
 const nobody = 'A person no longer named'
 
 const roleWords = {
-  steward: 'provenance, rights, consent',
-  restorer: 'plans, chooses practices, type sheets',
-  volunteer: 'works at the bench',
-  guest: 'sees what is granted, nothing else',
+  steward: say('provenance, rights, consent'),
+  restorer: say('plans, chooses practices, type sheets'),
+  volunteer: say('works at the bench'),
+  guest: say('sees what is granted, nothing else'),
 } as const
 
 type Send = (body: Body) => Promise<void>

@@ -233,10 +233,10 @@ function StepMore({
       />
       {(
         [
-          ['minded', 'Somebody looks after it'],
-          ['sun', 'It needs the sun'],
-          ['tonight', 'It cannot be left so'],
-          ['stays', 'It keeps its place'],
+          ['minded', say('Somebody looks after it')],
+          ['sun', say('It needs the sun')],
+          ['tonight', say('It cannot be left so')],
+          ['stays', say('It keeps its place')],
         ] as const
       ).map(([key, label]) => (
         <label key={key} className="flex min-h-10 items-center gap-2">

@@ -9,8 +9,8 @@ import { useSendOne } from '#web/app/send.ts'
 import { Act, PlainButton, Said, TextField } from '#web/ui/Forms.tsx'
 
 const labels = {
-  bench: 'Benches',
-  sink: 'Sinks',
+  bench: say('Benches'),
+  sink: say('Sinks'),
   rack: say('Places on racks'),
   yard: say('Places in the yard'),
 } as const

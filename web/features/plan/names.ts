@@ -8,9 +8,9 @@ import type { PlanFrom } from '#core/plan/jobs.ts'
 import { msToInstant } from '#core/quantity/time.ts'
 
 export const nameIn = (data: PlanAnswer) => (party: string) =>
-  data.people.find((p) => p.party === party)?.name ?? 'Somebody'
+  data.people.find((p) => p.party === party)?.name ?? say('Somebody')
 export const machineIn = (data: PlanAnswer) => (id: string) =>
-  data.names[id] ?? data.machines.find((m) => m.id === id) ?? { number: '', name: 'a machine' }
+  data.names[id] ?? data.machines.find((m) => m.id === id) ?? { number: '', name: say('a machine') }
 
 /** Names by index, as a plan counts; times by the clock of the house. */
 export function namesOf(data: PlanAnswer, from: PlanFrom, zone: string) {
@@ -18,16 +18,16 @@ export function namesOf(data: PlanAnswer, from: PlanFrom, zone: string) {
   const at = (minute: number) => msToInstant(from.beganMs + minute * 60_000)
   const step = (index: number) => {
     const s = from.steps[index]
-    return s ? stepWords(s) : 'a step'
+    return s ? stepWords(s) : say('a step')
   }
   return {
-    person: (index: number) => data.people[index]?.name ?? 'Somebody',
+    person: (index: number) => data.people[index]?.name ?? say('Somebody'),
     machine,
     step,
     /** "“wash the case” on calculator C-12". */
     stepOn: (index: number) => {
       const s = from.steps[index]
-      if (!s) return 'a step'
+      if (!s) return say('a step')
       const m = machine(s.machine)
       return say('“{step}” on {name} {number}', { step: step(index), name: m.name, number: m.number })
     },

@@ -25,7 +25,7 @@ export function View() {
   })
   const told = found.data
   useEffect(() => {
-    if (told) document.title = `Practice: ${told.title}`
+    if (told) document.title = say('Practice: {title}', { title: told.title })
   }, [told])
   if (found.error) return <p className="p-8">{wordsOf(found.error)}</p>
   if (found.data === null)

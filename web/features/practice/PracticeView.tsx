@@ -115,7 +115,7 @@ function Asked({ asked }: { asked: readonly AskedCase[] }) {
   )
 }
 const authorityWords = (authority: string): string =>
-  authority === 'switch on' ? 'switch machines on' : say('work at {authority}', { authority })
+  authority === 'switch on' ? say('switch machines on') : say('work at {authority}', { authority })
 
 function GoOn({ open }: { open: readonly KeptRun[] }) {
   return (

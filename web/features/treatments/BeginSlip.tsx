@@ -1,5 +1,5 @@
 /** A treatment begins: what, on which places, with what, under what cover, in what light; and what lies there that must come off. */
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import { useController, type UseFormReturn } from 'react-hook-form'
 import { coverWords, yellowCaveats } from '#api/words/treatments.ts'
 import { cautionTail, cautionWords } from '#api/words/cautions.ts'
@@ -252,14 +252,16 @@ function Lying({ form }: Pick<Part, 'form'>) {
       <ul className="grid grid-cols-2 gap-x-6 max-md:grid-cols-1">
         {carriedThings.map((what) => (
           <li key={what} className="border-hair flex min-h-11 items-center justify-between gap-3 border-b">
-            <label htmlFor={`carries ${what}`}>{capital(what)}</label>
+            <label htmlFor={`carries ${what}`}>{capital(shown(what))}</label>
             <select
               id={`carries ${what}`}
               className="field w-36"
               {...form.register(`carried.${what}`, { value: 'not there' })}
             >
-              {['not there', 'taken off', 'masked', 'left on'].map((is) => (
-                <option key={is}>{is}</option>
+              {carriedAs.map((is) => (
+                <option key={is} value={is}>
+                  {shown(is)}
+                </option>
               ))}
             </select>
           </li>
@@ -268,6 +270,8 @@ function Lying({ form }: Pick<Part, 'form'>) {
     </fieldset>
   )
 }
+
+const carriedAs = ['not there', 'taken off', 'masked', 'left on'] as const
 
 function Cautions({ form, card }: Part) {
   const { sort, agent } = form.watch()

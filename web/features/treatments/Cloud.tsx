@@ -1,5 +1,11 @@
 /** The sky in eighths, as a picture that one taps: a square of sky, so much of it covered. */
-const words = { 0: 'clear', 4: 'half covered', 6: 'mostly covered', 8: 'overcast' } as const
+import { say } from '#api/words/say.ts'
+const words = {
+  0: say('clear'),
+  4: say('half covered'),
+  6: say('mostly covered'),
+  8: say('overcast'),
+} as const
 
 export function Cloud({
   eighths,
@@ -36,7 +42,7 @@ export function Cloud({
             />
           ))}
         </svg>
-        {`${words[eighths]}, ${eighths}/8`}
+        {say('{cover}, {eighths}/8', { cover: words[eighths], eighths })}
       </span>
     </button>
   )

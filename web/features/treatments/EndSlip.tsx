@@ -1,5 +1,5 @@
 /** A treatment ends: what came of each place, what lies beside it, counts, and when to look again. A worse place gets a finding of its own. */
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import { useState } from 'react'
 import { useForm, type UseFormReturn } from 'react-hook-form'
 import { capital, brackets } from '#api/words/lists.ts'
@@ -108,7 +108,7 @@ function Verdicts({ course, ending, onSay }: Part) {
                   checked={verdictAt(ending, place).is === is}
                   onChange={() => judge(place, { is })}
                 />
-                {is}
+                {shown(is)}
               </label>
             ))}
           </fieldset>

@@ -1,5 +1,5 @@
 /** A treatment that runs: for how long, in how much light, and what happens by one tap. */
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import { courseWords, doseWords } from '#api/words/treatments.ts'
 import { capital, list } from '#api/words/lists.ts'
 import { durationWords } from '#api/words/dates.ts'
@@ -96,7 +96,7 @@ function WhatHappened({
     <div className="mt-2 flex flex-wrap items-center gap-3" role="group" aria-label={say('What happened')}>
       {(['brushed', 'topped up', 'turned'] as const).map((did) => (
         <PlainButton key={did} disabled={busy} onClick={() => happened({ did })}>
-          {capital(did)}
+          {capital(shown(did))}
         </PlainButton>
       ))}
       <PlainButton disabled={busy} onClick={() => happened({ did: 'rinsed', water: 'tap water' })}>

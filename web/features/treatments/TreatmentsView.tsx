@@ -151,10 +151,10 @@ function TypedRow({ typed }: { typed: TreatmentsAnswer['typed'][number] }) {
 }
 
 const verdictWords = {
-  better: 'better',
-  'the same': 'no change seen',
-  worse: 'worse',
-  'not looked at': 'not looked at',
+  better: say('better'),
+  'the same': say('no change seen'),
+  worse: say('worse'),
+  'not looked at': say('not looked at'),
 } as const
 
 function PlaceRow({ place, course, answer }: { place: string; course: Course; answer: TreatmentsAnswer }) {

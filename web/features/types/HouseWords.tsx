@@ -110,9 +110,9 @@ function WordForm({ word, onClose }: { word?: WordRow; onClose: () => void }) {
   const teach = async () => {
     const read = houseWordSchema.safeParse(said)
     if (!read.success) return setWrong(read.error.issues[0]?.message)
-    if (as === 'verb' && !known) return setWrong('Choose a verb from the list: its work is known.')
+    if (as === 'verb' && !known) return setWrong(say('Choose a verb from the list: its work is known.'))
     if (as === 'name' && type && !known)
-      return setWrong('This type’s sheet has no such name. Choose one of its names.')
+      return setWrong(say('This type’s sheet has no such name. Choose one of its names.'))
     setWrong(undefined)
     const taught = {
       kind: 'word',

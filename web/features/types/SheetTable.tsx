@@ -1,5 +1,5 @@
 /** A table of a type sheet that is edited in place, as its columns say: heads, rows of fields, a row added or taken away. */
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import {
   useFieldArray,
   type Control,
@@ -134,7 +134,9 @@ function Cell({
         <select className={cell} {...shared}>
           {open && <option value="">{say('none')}</option>}
           {fill.map((option) => (
-            <option key={option}>{option}</option>
+            <option key={option} value={option}>
+              {shown(option)}
+            </option>
           ))}
         </select>
       )}
