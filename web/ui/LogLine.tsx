@@ -199,7 +199,7 @@ function Versions({
   return (
     <ul className="text-quiet border-hair mb-2 ml-[6rem] border-l-2 pl-3">
       {row.versions.map((version, i) => {
-        const text = version.how === 'withdraw' ? 'withdrawn' : words(version.body).what
+        const text = version.how === 'withdraw' ? say('withdrawn') : words(version.body).what
         const current = i === row.versions.length - 1
         return (
           <li key={version.id} className="py-0.5">

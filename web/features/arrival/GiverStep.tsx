@@ -1,7 +1,7 @@
 /** Giver and source: who owns it, who holds it, legal status, circumstances, price paid and market price. */
 import { commas } from '#api/words/lists.ts'
 import { sourceWords } from '#api/words/owners.ts'
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import type { UseFormRegister } from 'react-hook-form'
 import { legalStatuses } from '#api/choices.ts'
 import { moneyWords } from '#api/words/money.ts'
@@ -32,7 +32,7 @@ function saidOf({ source, price, share, plate, values }: ArrivalView): readonly 
         : sourceWords(source.how)),
     source?.words && `“${source.words}”`,
     say('Owner: {owner}', { owner: plate.owner }),
-    say('Legal status: {legal}', { legal: plate.legal }),
+    say('Legal status: {legal}', { legal: shown(plate.legal) }),
     price && say('Price paid: {price}', { price: moneyWords(price) }),
     share &&
       say('Its share of {name}: {amount}, one of {units} units', {

@@ -20,7 +20,7 @@ export function Tonight({ evening }: { evening: BenchEvening }) {
 
 function Evening({ evening }: { evening: BenchEvening }) {
   const rows = evening.today ? (evening.told?.rows ?? []) : []
-  const name = (id: string) => evening.names[id] ?? 'somebody'
+  const name = (id: string) => evening.names[id] ?? say('somebody')
   if (rows.length === 0)
     return (
       <p className="mb-4">

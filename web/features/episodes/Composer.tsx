@@ -103,7 +103,7 @@ export function Composer({
           record={record}
           onRecord={setRecord}
           context={context}
-          nameOf={(party) => staff.find((p) => p.party === party)?.name ?? 'Somebody'}
+          nameOf={(party) => staff.find((p) => p.party === party)?.name ?? say('Somebody')}
           onFocus={() => input.current?.focus()}
         />
         <Completions line={line} completing={completing} />

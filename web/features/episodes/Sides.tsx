@@ -198,7 +198,7 @@ function CheckBody({
       {[...first, ...over].map((rule) => {
         const words = ruleWords(rule, check.depth, {
           zone,
-          who: (party) => view.context.people.find((p) => p.party === party)?.name ?? 'somebody',
+          who: (party) => view.context.people.find((p) => p.party === party)?.name ?? say('somebody'),
         })
         const line = hint(rule.rule)
         return (

@@ -27,7 +27,7 @@ export function View() {
     queryFn: () => getText(`/loans/${id}/papers/${paperId}`),
   })
   const paper = data?.papers.find((p) => p.id === paperId)
-  const title = paper ? paperTitle(paper.sort) : 'Paper'
+  const title = paper ? paperTitle(paper.sort) : say('Paper')
   return (
     <main className="flex flex-1 flex-col gap-3 p-4">
       <title>{title}</title>

@@ -1,6 +1,6 @@
 /** The dossier: the whole of a machine on one page, for reading and for paper. It travels with the machine: no price stands in it. */
 import { told } from '#web/ui/told.tsx'
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
 import type { PhotoRow } from '#core/views/photos.ts'
 import { useQuery } from '@tanstack/react-query'
@@ -44,8 +44,8 @@ export function View() {
     [say('Made'), view.plate.made],
     [say('Weight'), view.plate.weight],
     [say('Owner'), view.plate.owner],
-    [say('Legal status'), view.plate.legal],
-    [say('Purpose'), view.plate.purpose],
+    [say('Legal status'), view.plate.legal && shown(view.plate.legal)],
+    [say('Purpose'), view.plate.purpose && shown(view.plate.purpose)],
   ]
   const photos = view.photos.slice(-mostPhotos).reverse()
   return (

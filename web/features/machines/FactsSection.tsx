@@ -47,8 +47,8 @@ export function FactsSection({ view }: { view: MachineView }) {
     [say('Board and revision'), plate.revision],
     [say('Serial'), plate.serial],
     [say('Owner'), plate.owner],
-    [say('Legal status'), plate.legal],
-    [say('Purpose'), plate.purpose],
+    [say('Legal status'), plate.legal && shown(plate.legal)],
+    [say('Purpose'), plate.purpose && shown(plate.purpose)],
     ...Object.entries(view.attributes),
   ]
   return (

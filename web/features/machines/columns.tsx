@@ -1,5 +1,5 @@
 /** The columns that the collection's list can show; which of them, people choose. */
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import { gradeTitle } from '#api/words/condition.ts'
 import { dayWords } from '#api/words/dates.ts'
 import { statusTitle } from '#api/words/status.ts'
@@ -73,7 +73,7 @@ export const columns: Readonly<Record<ListColumn, Column>> = {
       m.condition.grade === undefined
         ? say('not surveyed')
         : m.condition.looked < m.condition.of
-          ? say('{grade} so far', { grade: m.condition.grade })
+          ? say('{grade} so far', { grade: gradeTitle(m.condition.grade) })
           : gradeTitle(m.condition.grade),
   },
   hazards: {
@@ -88,17 +88,27 @@ export const columns: Readonly<Record<ListColumn, Column>> = {
     look: (m) => `truncate ${m.onLoan ? 'text-steel font-bold' : 'text-quiet'}`,
     cell: (m) =>
       m.onLoan
-        ? (m.place ?? 'away')
+        ? (m.place ?? say('away'))
         : m.quarantine
-          ? 'quarantine'
+          ? say('quarantine')
           : m.open
             ? say('on the bench')
             : (m.place ?? ''),
   },
   made: { header: say('Made'), px: 80, look: 'num truncate', cell: (m) => m.plate.made },
-  legal: { header: say('Legal status'), px: 140, look: quiet, cell: (m) => m.plate.legal },
+  legal: {
+    header: say('Legal status'),
+    px: 140,
+    look: quiet,
+    cell: (m) => m.plate.legal && shown(m.plate.legal),
+  },
   owner: { header: say('Owner'), px: 140, look: quiet, cell: (m) => m.plate.owner },
-  purpose: { header: say('Purpose'), px: 130, look: quiet, cell: (m) => m.plate.purpose },
+  purpose: {
+    header: say('Purpose'),
+    px: 130,
+    look: quiet,
+    cell: (m) => m.plate.purpose && shown(m.plate.purpose),
+  },
   'came in': {
     header: say('Came in'),
     px: 112,

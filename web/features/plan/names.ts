@@ -1,5 +1,5 @@
 /** Names of the people, machines and steps that a sheet or a plan speaks of. */
-import { say } from '#api/words/say.ts'
+import { say, shown } from '#api/words/say.ts'
 import type { PlanAnswer } from '#api/plan.ts'
 import { clockWords, dayWords } from '#api/words/dates.ts'
 import { stepWords } from '#api/words/jobs.ts'
@@ -34,7 +34,7 @@ export function namesOf(data: PlanAnswer, from: PlanFrom, zone: string) {
     clock: (minute: number) => clockWords(at(minute), zone),
     when: (minute: number) => `${dayWords(at(minute), zone)}, ${clockWords(at(minute), zone)}`,
     evening: (session: number) => eveningTitle(from.days[session] ?? ''),
-    place: (index: number) => from.problem.places[index]?.sort ?? 'place',
+    place: (index: number) => shown(from.problem.places[index]?.sort ?? 'place'),
   }
 }
 export type PlanNames = ReturnType<typeof namesOf>

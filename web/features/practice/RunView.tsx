@@ -137,7 +137,7 @@ function Drawer({ here: { machine, kept, source } }: { here: Pick<RunHere, 'mach
       return drawerOf(world).map((p) => ({
         id: p.id,
         tag: p.tag,
-        partKind: partKindOf(world, p.id) ?? 'part',
+        partKind: partKindOf(world, p.id) ?? say('part'),
         health: p.health,
       }))
     },

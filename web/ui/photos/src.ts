@@ -1,4 +1,5 @@
 /** Where a photograph is found, and what it is called. */
+import { say, shown } from '#api/words/say.ts'
 import type { PhotoRow } from '#core/views/photos.ts'
 
 export const photoSrc = (
@@ -12,6 +13,6 @@ export const photoTitle = (
   p: Pick<PhotoRow, 'of' | 'zone' | 'words' | 'at'>,
   short: (at: string) => string,
 ): string => {
-  const what = p.zone ?? (p.of && p.of !== 'other' ? p.of : 'photograph')
+  const what = p.zone ?? (p.of && p.of !== 'other' ? shown(p.of) : say('photograph'))
   return `${what}, ${short(p.at)}${p.words ? `: ${p.words}` : ''}`
 }
