@@ -48,32 +48,36 @@ const boxes = {
   patch: [0.1, 0.25, 0.8, 0.5],
 } as const
 
+/** What lies on the plastic that is measured. */
+const laid: readonly (readonly [keyof typeof boxes, Triple])[] = [
+  ...(['grey1', 'grey2', 'grey3'] as const).map((name) => [name, neutral(60)] as const),
+  ['white', neutral(95)],
+  ['dark', neutral(25)],
+  ['truth', whole],
+]
+
 /** sRGB (IEC 61966-2-1) written out once more. */
 const encode = (v: number) => (v <= 0.0031308 ? 12.92 * v : 1.055 * Math.max(v, 0) ** (1 / 2.4) - 0.055)
 
 async function photograph({ share, streaks = 0, quality = 90, profile, blue = 1 }: Scene): Promise<Buffer> {
   const chance = dice(5)
   const data = Buffer.alloc(width * height * 3)
-  const at = (x: number, y: number): Triple => {
-    const inside = ([bx, by, bw, bh]: readonly [number, number, number, number]) =>
-      x >= bx && x < bx + bw && y >= by && y < by + bh
-    for (const name of ['grey1', 'grey2', 'grey3'] as const) if (inside(boxes[name])) return neutral(60)
-    if (inside(boxes.white)) return neutral(95)
-    if (inside(boxes.dark)) return neutral(25)
-    if (inside(boxes.truth)) return whole
-    return mix(share + streaks * Math.SQRT2 * Math.sin(2 * Math.PI * 9 * y))
-  }
-  for (let j = 0; j < height; j++)
+  const within = (v: number, from: number, size: number) => v >= from && v < from + size
+  for (let j = 0; j < height; j++) {
+    const y = j / height
+    const ground = mix(share + streaks * Math.SQRT2 * Math.sin(2 * Math.PI * 9 * y))
+    const row = laid.filter(([name]) => within(y, boxes[name][1], boxes[name][3]))
     for (let i = 0; i < width; i++) {
-      const [x, y] = [i / width, j / height]
+      const x = i / width
       const light = 0.75 * (1 + 0.3 * (x - 0.5))
-      const colour = at(x, y)
+      const colour = row.find(([name]) => within(x, boxes[name][0], boxes[name][2]))?.[1] ?? ground
       for (let c = 0; c < 3; c++) {
         const tint = c === 2 && x < 0.5 ? blue : 1
         const v = encode(Math.min(colour[c]! * light * tint, 1)) * 255 + (chance() - 0.5) * 3
         data[(j * width + i) * 3 + c] = Math.min(Math.max(Math.round(v), 0), 255)
       }
     }
+  }
   const made = sharp(data, { raw: { width, height, channels: 3 } })
   return (profile ? made.withIccProfile(profile) : made)
     .jpeg({ quality, chromaSubsampling: '4:4:4' })
