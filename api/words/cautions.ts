@@ -56,7 +56,7 @@ const words: Readonly<Record<CautionKey, string>> = {
     'Acids and alkalis: gloves, eye protection, air. The acid into the water, never the other way.',
   ),
   flammable: say(
-    'It burns, and so does its vapour: air, no iron, no hot air and no power until it is gone; none of it in an ultrasonic bath.',
+    'It burns, and so does its vapour: air, no iron, no hot air and no power until the vapour is gone; none of it in an ultrasonic bath.',
   ),
   'two people': say('It weighs 15 kg or more: two people lift, and know before where it goes.'),
   solder: say('Solder: draw the fume off, mind the lead, wash your hands before you eat.'),

@@ -21,6 +21,20 @@ describe('one act', () => {
       'six screws M4x12 out, in cup 2',
       { kind: 'fastening', way: 'off', count: 6, size: 'M4x12', cup: 'cup 2' },
     ],
+    [
+      'took off the top cover, four M3 screws into cup 2',
+      { kind: 'fastening', way: 'off', what: 'top cover', count: 4, size: 'M3', cup: 'cup 2' },
+    ],
+    ['removed 6 M2.5 screws, bag 2', { kind: 'fastening', way: 'off', count: 6, size: 'M2.5' }],
+    ['lid off, 4 screws M3', { kind: 'fastening', what: 'lid', count: 4, size: 'M3' }],
+    // What goes in works from then on: it is not outside, though no list names it.
+    ['mounted the new motor', { kind: 'change', verb: 'mounted', reach: 'altered' }],
+    ['removed it with white spirit', { kind: 'change', verb: 'removed', reach: 'disturbed' }],
+    ['unplugged from the wall', { kind: 'precaution', what: 'plug out' }],
+    ['the machine is unplugged', { kind: 'precaution', what: 'plug out' }],
+    ['unplugged the keyboard', { kind: 'connection', way: 'off', connector: 'keyboard' }],
+    ['plugged the machine in', { kind: 'note' }],
+    ['plugged it back in', { kind: 'note' }],
     ['switched off at 18:40', { kind: 'power', way: 'off' }],
     ['there is a hairline crack near LS1', { kind: 'finding', sort: 'crack' }],
     ['smoke from the supply', { kind: 'incident' }],
@@ -36,6 +50,15 @@ describe('one act', () => {
     ['Ida says it worked until 1990', { kind: 'claim' }],
     ['spent an hour looking for the manual', { kind: 'note' }],
   ])('%s', (line, expected) => expect(bodies(read(line))[0]).toMatchObject(expected))
+
+  it.each(['unplugged it', 'it is unplugged', 'unplugged it and took the lid off, 4 screws M3x8'])(
+    'of a plug that nobody named asks which: %s',
+    (line) =>
+      expect(problem(read(line))).toMatchObject({
+        why: 'which of',
+        among: expect.arrayContaining(['unplugged the mains plug', 'unplugged keyboard']) as unknown,
+      }),
+  )
 
   it('is told with the time that the line gives', () => {
     const parsed = read('switched off at 18:40')

@@ -1,4 +1,5 @@
 /** Plugs and connectors, opened and closed. */
+import type { Act } from './acts.ts'
 import type { Clause } from './clauses.ts'
 import { type Line, named, tagged, words, written } from './line.ts'
 import { stopAt, whenOf } from './slots.ts'
@@ -12,6 +13,10 @@ const unplugging = /\b(?:unplugged|unplug|unplugging|disconnected|disconnect|det
 
 const plugging =
   /\b(?:plugged|plugging|connected|reconnected|reconnect|replugged|hooked up)\b|^(?:plug|connect) (?!pulled|out|is|was|drawn|off|of)/
+
+/** The machine itself, or where its plug goes: what is pulled then is the mains plug. */
+const ofTheMains =
+  /\b(?:mains|wall|wall socket|power point|outlet)\b|\b(?:plugged|unplugged|plug|unplug|disconnected) (?:the |this |whole )*machine\b|\bmachine (?:is |was )?(?:now )?unplugged\b|^(?:i |we |now )*(?:unplugged|plugged in)(?: (?:now|again|first))*$/
 
 export const connection: ClauseReader = (line, clause, told) => {
   const said = words(line, clause.from, clause.to)
@@ -66,15 +71,38 @@ export const connection: ClauseReader = (line, clause, told) => {
   const it = /\b(?:it|them|both|that)\b/.test(said) || clause.to - clause.from <= 4
   if (it && told.targets.length > 0 && noun < 0)
     return told.targets.map((what) => ({ do: way, what, ...whenOf(line, clause) }))
+  if (/\bit\b/.test(said) && noun < 0 && !ofTheMains.test(said)) return unnamed(line, clause, way)
   // The mains plug is no connector of the machine: it is known by no name.
   if (
-    /\bmains\b/.test(said) ||
+    ofTheMains.test(said) ||
     (way === 'unplug' && /\b(?:plug pulled|pulled the plug|plug out|plug is out|plug drawn)\b/.test(said))
   )
-    return way === 'unplug' ? [{ do: 'unplug', what: 'mains plug', ...whenOf(line, clause) }] : undefined
+    return way === 'unplug'
+      ? [{ do: 'unplug', what: 'mains plug', ...whenOf(line, clause) }]
+      : [{ do: 'note', words: written(line, clause.from, clause.to) }]
   const what = noun >= 0 ? nounPhrase(line, clause, noun) : objectOf(line, clause)
   if (!what || /^(?:plug|cable|it|lead)$/i.test(what)) return undefined
   return [{ do: way, what, ...whenOf(line, clause) }]
+}
+
+/** "unplugged it", of which nothing was said before: the mains plug, or something of the machine; a plug that goes in proves nothing. */
+function unnamed(line: Line, clause: Clause, way: 'plug' | 'unplug'): readonly Act[] {
+  const word = written(line, clause.from, clause.to)
+  if (way === 'plug') return [{ do: 'note', words: word }]
+  const others = line.scene.positions
+    .filter((p) => p.assembly === true || /\bconnector|\bplug\b|\bcable/.test(p.kind))
+    .map((p) => p.name)
+    .slice(0, 4)
+  return others.length > 0
+    ? [
+        {
+          do: 'ask which',
+          word,
+          among: ['the mains plug', ...others].map((what) => `unplugged ${what}`),
+          of: 'unplug',
+        },
+      ]
+    : [{ do: 'unplug', what: 'mains plug', ...whenOf(line, clause) }]
 }
 
 function nounPhrase(line: Line, clause: Clause, at: number): string {

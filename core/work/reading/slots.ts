@@ -77,6 +77,13 @@ export interface Screws {
   readonly to: number
 }
 
+/** "M3", "M2.5" beside the screws: a thread without its length, where no position is called so. */
+function threadAt({ tokens, mentions }: Line, at: number): string | undefined {
+  const word = tokens[at]?.word ?? ''
+  const isName = mentions.some((m) => m.from <= at && at < m.to && m.sort === 'position')
+  return /^m\d+(?:[.,]\d+)?$/.test(word) && !isName ? word.toUpperCase().replace(',', '.') : undefined
+}
+
 /** "ten M4x12", "4 times M4x10", "six screws M4x8", "with all four of its screws". */
 export function screwsIn(line: Line, from: number, to: number): Screws | undefined {
   const { tokens } = line
@@ -86,16 +93,20 @@ export function screwsIn(line: Line, from: number, to: number): Screws | undefin
     const isSize = token.sort === 'size'
     if (!isSize && !screwWords.has(token.word)) continue
     let [a, b] = [i, i + 1]
-    let size = isSize ? token.word : undefined
-    if (!isSize) {
-      const after = tokens.slice(i + 1, Math.min(to, i + 4)).findIndex((t) => t.sort === 'size')
+    const thread = isSize ? undefined : threadAt(line, i - 1)
+    let size = isSize ? token.word : thread
+    if (!isSize && !thread) {
+      const after = tokens
+        .slice(i + 1, Math.min(to, i + 4))
+        .findIndex((t, k) => t.sort === 'size' || threadAt(line, i + 1 + k) !== undefined)
       if (after >= 0) {
-        size = tokens[i + 1 + after]?.word
-        b = i + 2 + after
+        const found = i + 1 + after
+        size = tokens[found]?.sort === 'size' ? tokens[found].word : threadAt(line, found)
+        b = found + 1
       }
     } else if (screwWords.has(tokens[i + 1]?.word ?? '') && i + 1 < to) b = i + 2
     let count: number | undefined
-    for (let k = i - 1; k >= Math.max(from, i - 5); k--) {
+    for (let k = thread ? i - 2 : i - 1; k >= Math.max(from, i - 5); k--) {
       const t = tokens[k]
       if (!t) break
       if (

@@ -192,6 +192,7 @@ const pieces = new RegExp(
     /->|=>|→|⇒|>>|(?<=\s)>(?=\s)/, // arrows
     /\b\d+[x×](?=m ?\d)/, // 10xM4x12
     /\b[Mm] ?\d+(?:[.,]\d+)?\s?[x×*]\s?\d+(?:[.,]\d+)?(?:\s?mm)?\b/, // M4x12
+    /\b[Mm]\d+[.,]\d+\b/, // M2.5, a thread without its length
     /\d{4}-\d\d-\d\d/, // a day
     /\d{1,2}:\d\d(?:\s?[ap]m)?\b/, // a time
     // 15.12., where a day may stand: “5 V is 4.5.” ends a sentence.

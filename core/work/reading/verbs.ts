@@ -30,7 +30,9 @@ const work = (reach: Reach, lemmas: string): Verb[] =>
         ...(past.length > 0 ? { past } : {}),
       }
     })
-const acts = (act: Act['do'], lemmas: string): Verb[] => work('outside', lemmas).map((v) => ({ ...v, act }))
+/** Verbs of another act; their reach is for where one of them is told of something that is on no list ("fitted a new belt"). */
+const acts = (act: Act['do'], lemmas: string, reach: Reach = 'disturbed'): Verb[] =>
+  work(reach, lemmas).map((v) => ({ ...v, act }))
 
 export const verbTable: readonly Verb[] = [
   ...work(
@@ -50,8 +52,8 @@ export const verbTable: readonly Verb[] = [
      patch weld braze rebuild/rebuilt machine tap lap hone rewind/rewound balance reinforce sleeve desolder rework rebush`,
   ),
   ...acts('out', 'remove extract unsolder snip unseat dismount uninstall pull take/took/taken'),
-  ...acts('in', 'insert refit mount install reinstall reinsert fit replug'),
-  ...acts('swap', 'swap replace exchange renew change substitute'),
+  ...acts('in', 'insert refit mount install reinstall reinsert fit replug', 'altered'),
+  ...acts('swap', 'swap replace exchange renew change substitute', 'altered'),
   ...acts('unplug', 'unplug disconnect detach'),
   ...acts('plug', 'plug connect reconnect'),
   ...acts('adjust', '+adjust turn trim tweak calibrate regulate move shift slacken'),
