@@ -57,7 +57,7 @@ test('thirty lines in a volunteer’s own words are understood and written', asy
 test('a word for two parts asks which, and a figure answers', async () => {
   await lineBox(imke).fill('the capacitor is bad, it bulges')
   await lineBox(imke).press('Enter')
-  await expect(imke.getByRole('group', { name: /^Which “capacitor”/ })).toBeVisible()
+  await expect(imke.getByRole('group', { name: /^What is meant by “capacitor”/ })).toBeVisible()
   await imke.keyboard.press('2')
   await expect(lineBox(imke)).toHaveValue('the C12 is bad, it bulges')
   await expect(says()).toContainText('C12')

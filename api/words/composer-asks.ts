@@ -2,7 +2,7 @@
 import { say } from './say.ts'
 import type { Problem } from '#core/composer/index.ts'
 import type { Question } from '#core/composer/ask.ts'
-import { list, paragraph } from './lists.ts'
+import { anyOf, list, paragraph } from './lists.ts'
 import { refusalWords } from './refusals.ts'
 
 /** What an entry leaves unsaid, asked in one short sentence, with an example of an answer. */
@@ -40,7 +40,7 @@ export function problemWords(problem: Problem, zone: string): string {
     case 'no soak':
       return say('No soak test runs on it.')
     case 'which of':
-      return say('Which “{word}”: {among}?', { word: problem.word, among: list(problem.among, 8) })
+      return say('What is meant by “{word}”: {among}?', { word: problem.word, among: anyOf(problem.among) })
     case 'nothing to correct':
       return say('You have written nothing in this episode that could be corrected.')
     case 'cannot correct':

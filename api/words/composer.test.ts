@@ -244,7 +244,7 @@ const problems: { readonly [K in Problem['why']]: Case<Problem & { readonly why:
   'which advice': [{ why: 'which advice', known: [] }, 'Nothing that was supposed or advised is open.'],
   'no soak': [{ why: 'no soak' }, 'No soak test runs on it.'],
   'unknown verb': [{ why: 'unknown verb', word: 'frob' }, 'Not understood yet'],
-  'which of': [{ why: 'which of', word: 'cap', among: ['C3', 'C4'] }, 'Which “cap”: C3 and C4?'],
+  'which of': [{ why: 'which of', word: 'cap', among: ['C3', 'C4'] }, 'What is meant by “cap”: C3 or C4?'],
   'nothing to correct': [{ why: 'nothing to correct' }, 'You have written nothing'],
   'cannot correct': [{ why: 'cannot correct', kind: 'move' }, 'scrap that'],
   'which function': [

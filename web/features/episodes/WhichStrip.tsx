@@ -16,7 +16,7 @@ export function WhichStrip({
   return (
     <div
       role="group"
-      aria-label={say('Which “{word}”?', { word })}
+      aria-label={say('What is meant by “{word}”?', { word })}
       className="flex flex-wrap items-center gap-x-3 gap-y-1"
       onKeyDown={(event) => {
         const at = /^[1-9]$/.test(event.key) ? among[Number(event.key) - 1] : undefined
@@ -26,7 +26,7 @@ export function WhichStrip({
         onChoose(at)
       }}
     >
-      <span className="font-bold">{say('Which “{word}”?', { word })}</span>
+      <span className="font-bold">{say('What is meant by “{word}”?', { word })}</span>
       {among.slice(0, 9).map((name, i) => (
         <button
           key={name}
