@@ -29,6 +29,13 @@ describe('one act', () => {
     ['lid off, 4 screws M3', { kind: 'fastening', what: 'lid', count: 4, size: 'M3' }],
     // What goes in works from then on: it is not outside, though no list names it.
     ['mounted the new motor', { kind: 'change', verb: 'mounted', reach: 'altered' }],
+    [
+      'swapped the drive belt for a new one',
+      { verb: 'swapped', reach: 'altered', target: { sort: 'surface', name: 'drive belt' } },
+    ],
+    ['I replaced the worn platen', { verb: 'replaced', target: { sort: 'surface', name: 'worn platen' } }],
+    ['the belt was replaced', { verb: 'replaced', target: { sort: 'surface', name: 'belt' } }],
+    ['put the lid back with its 6 screws', { kind: 'fastening', way: 'on', what: 'lid', count: 6 }],
     ['removed it with white spirit', { kind: 'change', verb: 'removed', reach: 'disturbed' }],
     ['unplugged from the wall', { kind: 'precaution', what: 'plug out' }],
     ['the machine is unplugged', { kind: 'precaution', what: 'plug out' }],
@@ -59,6 +66,12 @@ describe('one act', () => {
         among: expect.arrayContaining(['unplugged the mains plug', 'unplugged keyboard']) as unknown,
       }),
   )
+
+  it.each([
+    'the belt must be replaced',
+    'platen replaced in 1987 by the dealer',
+    'the fuse had been replaced with a nail',
+  ])('of another day is none of today: %s', (line) => expect(kinds(read(line))).not.toContain('change'))
 
   it('is told with the time that the line gives', () => {
     const parsed = read('switched off at 18:40')

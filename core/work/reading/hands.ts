@@ -23,7 +23,7 @@ export const work: ClauseReader = (line, clause, told) => {
   const plain = dropsOf(line, clause, told, said)
   if (plain) return [plain]
   if (verbs.length === 0 && targets(line, clause).length === 0) {
-    const other = takenAway(line, clause, told, said) ?? putOn(line, clause)
+    const other = takenAway(line, clause, told, said) ?? putOn(line, clause, said)
     if (other) return [other]
   }
   const spoken = verbs.find(
@@ -65,11 +65,25 @@ function takenAway(line: Line, clause: Clause, told: Told, said: string): Act | 
   }
 }
 
-/** "fitted a felt washer": what goes on is no part that the machine has. */
-function putOn(line: Line, clause: Clause): Act | undefined {
-  const fits = line.verbs.find((v) => inside(clause, v.at) && v.form === 'past' && v.verb.act === 'in')
-  const object = fits && objectAfter(line, fits.at + 1, clause.to)
-  if (!fits || !object || /^(?:it|them)$/i.test(object)) return undefined
+/** Of something that is wanted, or that somebody did before. */
+const notNow =
+  /\b(?:not|never|need|needs|needed|must|should|will|would|could|can|to be|want|wants|if|had|has been|have been|once|ago|earlier|formerly|by (?:the|a|an|somebody|someone)|(?:19|20)\d\d)\b/
+
+/** "fitted a felt washer", "replaced the drive belt": what goes on, or takes the place of its like, is on no list of the machine. */
+function putOn(line: Line, clause: Clause, said: string): Act | undefined {
+  const fits = line.verbs.find(
+    (v) =>
+      inside(clause, v.at) &&
+      v.form === 'past' &&
+      (v.verb.act === 'in' || /^(?:swap|replace|exchange|renew)$/.test(v.verb.lemma)),
+  )
+  if (!fits || notNow.test(said)) return undefined
+  const after = objectAfter(line, fits.at + 1, clause.to)
+  const object =
+    fits.verb.act === 'in'
+      ? after
+      : (after?.replace(/(?:^| )(?:with|by|for|from)\b.*$/i, '') ?? subjectBefore(line, clause, fits.at))
+  if (!object || /^(?:it|them|one|ones)$/i.test(object)) return undefined
   return {
     do: 'work',
     verb: fits.verb.lemma,

@@ -9,7 +9,7 @@ const offWord =
   /\b(?:off|removed|undone|out|opened|open|unscrewed|unbolted|lifted|took|taken|undid|remove|came away|away|apart|loosened)\b/
 
 const onWord =
-  /\b(?:on|in|closed|refitted|fitted|screwed|tightened|back on|back in|put back|bolted|close|shut|fastened|home|again|replaced|refit|driven)\b|\bback[ .]*$/
+  /\b(?:on|in|closed|refitted|fitted|screwed|tightened|back on|back in|put back|bolted|close|shut|fastened|home|again|replaced|refit|driven)\b|\bback[ .]*$|\bback(?= with\b)/
 
 export const fastening: ClauseReader = (line, clause, told) => {
   const said = words(line, clause.from, clause.to)
